@@ -1,0 +1,10 @@
+import { benchExport } from './export';
+
+const BENCHES: Record<string, () => Promise<void>> = { export: benchExport };
+
+/** Runs the named benchmarks, or all of them. */
+export async function main(names: string[]): Promise<void> {
+  for (const [name, bench] of Object.entries(BENCHES)) {
+    if (names.length === 0 || names.includes(name)) await bench();
+  }
+}

@@ -1,0 +1,151 @@
+import { boxesMeet, grow, type Box } from '../geom/box';
+import { cross, type Point } from '../geom/point';
+import { modulo } from '../num/tolerance';
+import { offsetsMeeting, regionOfBox } from './meet';
+import type { Lattice } from './repeat';
+
+/**
+ * Where two pieces end on one line, each is anti-aliased on its own there and the ground shines through: a hairline.
+ * This finds those lines. A scene draws a narrow line under the pieces along them, in the colour of one piece.
+ */
+export type Edge = {
+  from: Point;
+  to: Point;
+  /** The unit vector that points into the piece. */
+  inward: Point;
+  /** The piece that the edge bounds; an edge never abuts another of the same piece at the same place. */
+  piece: number;
+  /** What the edge's piece is painted with there. */
+  paint: string;
+};
+
+/** `joinedFrom` and `joinedTo`: another abutment begins at that end, so the line may run on a little there, unseen. */
+export type Abutment = { from: Point; to: Point; paint: string; joinedFrom: boolean; joinedTo: boolean };
+
+type Stretch = { from: Point; to: Point; paint: string };
+
+/** Lines nearer than this (px) count as one; a gap wider than this is meant. */
+const NEAR = 1e-3;
+
+/**
+ * The stretches along which an edge of the unit at the origin lies on an edge of another piece, or of a copy on the
+ * lattice, with the two pieces on opposite sides.
+ */
+export function findAbutments(edges: readonly Edge[], boxes: readonly Box[], lattice: Lattice): Abutment[] {
+  const lines = new Map<string, Edge[]>();
+  for (const edge of nearbyCopies(edges, boxes, lattice)) {
+    const key = lineKeys(edge)[0] ?? '';
+    const held = lines.get(key);
+    if (held) held.push(edge);
+    else lines.set(key, [edge]);
+  }
+  const found: Stretch[] = [];
+  const seen = new Set<string>();
+  for (const edge of edges) {
+    for (const key of lineKeys(edge)) {
+      for (const other of lines.get(key) ?? []) {
+        const stretch = sharedStretch(edge, other);
+        if (!stretch) continue;
+        const name = [stretch.from.x, stretch.from.y, stretch.to.x, stretch.to.y].map((n) => n.toFixed(3)).join();
+        if (seen.has(name)) continue;
+        seen.add(name);
+        found.push(stretch);
+      }
+    }
+  }
+  return markJoints(found, lattice);
+}
+
+/** Notes which ends of abutments meet others, anywhere on the plane. */
+function markJoints(abutments: readonly Stretch[], lattice: Lattice): Abutment[] {
+  const counts = new Map<string, number>();
+  const name = (point: Point): string => cellPlace(point, lattice);
+  for (const end of abutments.flatMap(({ from, to }) => [name(from), name(to)]))
+    counts.set(end, (counts.get(end) ?? 0) + 1);
+  return abutments.map((abutment) => ({
+    ...abutment,
+    joinedFrom: (counts.get(name(abutment.from)) ?? 0) > 1,
+    joinedTo: (counts.get(name(abutment.to)) ?? 0) > 1,
+  }));
+}
+
+/** A point's place within the lattice cell, rounded: equal for points that the lattice lays onto each other. */
+function cellPlace(point: Point, lattice: Lattice): string {
+  const { a, b } = lattice;
+  const det = cross(a, b);
+  const share = (value: number): string => {
+    const rest = modulo(value, 1);
+    return (rest > 1 - 1e-5 ? 0 : rest).toFixed(4);
+  };
+  return `${share(cross(point, b) / det)},${share(cross(a, point) / det)}`;
+}
+
+/** All edges of the unit and of those copies of its pieces that touch it. */
+function nearbyCopies(edges: readonly Edge[], boxes: readonly Box[], lattice: Lattice): Edge[] {
+  const all: Edge[] = [];
+  boxes.forEach((box, piece) => {
+    const own = edges.filter((edge) => edge.piece === piece);
+    if (own.length === 0) return;
+    const offsets = new Map<string, Point>();
+    for (const target of boxes) {
+      for (const offset of offsetsMeeting(lattice, box, regionOfBox(grow(target, NEAR)))) {
+        if (boxesMeet(grow(target, NEAR), { ...box, x: box.x + offset.x, y: box.y + offset.y }))
+          offsets.set(`${offset.x.toFixed(4)},${offset.y.toFixed(4)}`, offset);
+      }
+    }
+    for (const offset of offsets.values()) {
+      for (const edge of own) {
+        all.push({
+          ...edge,
+          from: { x: edge.from.x + offset.x, y: edge.from.y + offset.y },
+          to: { x: edge.to.x + offset.x, y: edge.to.y + offset.y },
+        });
+      }
+    }
+  });
+  return all;
+}
+
+/** The line that an edge lies on, as rounded angle and distance; all neighbouring roundings, the edge's own first. */
+function lineKeys(edge: Edge): string[] {
+  const { direction, distance } = lineOf(edge);
+  const angle = Math.round(Math.atan2(direction.y, direction.x) * 2000);
+  const steps = Math.round(distance / (2 * NEAR));
+  const half = Math.round(Math.PI * 2000);
+  const keys: string[] = [];
+  for (const turn of [0, -1, 1]) {
+    for (const shift of [0, -1, 1]) keys.push(`${(((angle + turn) % half) + half) % half}:${steps + shift}`);
+  }
+  return keys;
+}
+
+function lineOf(edge: Edge): { direction: Point; distance: number } {
+  let dx = edge.to.x - edge.from.x;
+  let dy = edge.to.y - edge.from.y;
+  const size = Math.hypot(dx, dy) || 1;
+  dx /= size;
+  dy /= size;
+  if (dy < -1e-9 || (Math.abs(dy) <= 1e-9 && dx < 0)) {
+    dx = -dx;
+    dy = -dy;
+  }
+  return { direction: { x: dx, y: dy }, distance: edge.from.x * -dy + edge.from.y * dx };
+}
+
+function sharedStretch(edge: Edge, other: Edge): Stretch | null {
+  if (edge.inward.x * other.inward.x + edge.inward.y * other.inward.y > -0.999) return null;
+  const { direction } = lineOf(edge);
+  const along = (p: Point): number => p.x * direction.x + p.y * direction.y;
+  const apart = (p: Point): number => Math.abs(-(p.x - edge.from.x) * direction.y + (p.y - edge.from.y) * direction.x);
+  if (apart(other.from) > NEAR || apart(other.to) > NEAR) return null;
+  const low = Math.max(Math.min(along(edge.from), along(edge.to)), Math.min(along(other.from), along(other.to)));
+  const high = Math.min(Math.max(along(edge.from), along(edge.to)), Math.max(along(other.from), along(other.to)));
+  if (high - low < 10 * NEAR) return null;
+  const start = along(edge.from);
+  const at = (t: number): Point => ({
+    x: edge.from.x + direction.x * (t - start),
+    y: edge.from.y + direction.y * (t - start),
+  });
+  return { from: at(low), to: at(high), paint: edge.paint };
+}
+

@@ -1,0 +1,35 @@
+/**
+ * What Isle accepts, in one place, so that a refusal can name the limit. All are our own choices: generous for real
+ * work, small enough that one document cannot freeze a page.
+ */
+export const LIMITS = {
+  /** Sides of a unit, px: about 0.1 mm to 5 m. */
+  unitSide: { least: 0.3779527559055118, most: 20_000 },
+  gap: { least: 0, most: 20_000 },
+  /** Sides of a shape, px. */
+  shapeSide: { least: 0.01, most: 200_000 },
+  /** Sides of a page, px: 1 px to 20 m. */
+  pageSide: { least: 1, most: 75_600 },
+  place: { least: -200_000, most: 200_000 },
+  /** A fill's scale as a factor: 0.1 % to 100,000 %. */
+  scale: { least: 0.001, most: 1000 },
+  /** A placing's scale. */
+  placingScale: { least: 0.0001, most: 10_000 },
+  skew: { least: -80, most: 80 },
+  angle: { least: -36_000, most: 36_000 },
+  ppi: { least: 1, most: 9600 },
+  nameLength: 80,
+  slots: 64,
+  motifs: 200,
+  placings: 5000,
+  elements: 5000,
+  shapes: 2000,
+  /** Bytes of an SVG file brought in as a motif. */
+  svgBytes: 5_000_000,
+  /** Pixels of a PNG export: 15,000 × 15,000 and a little more. */
+  exportPixels: 256_000_000,
+  exportSide: 32_000,
+  sides: { least: 3, most: 60 },
+  starPoints: { least: 3, most: 60 },
+  starInner: { least: 0.05, most: 0.98 },
+} as const;

@@ -1,0 +1,101 @@
+import type { Affine } from '../geom/affine';
+import { invert, multiply, translation } from '../geom/affine';
+import { formatPath } from '../geom/path';
+import type { Box } from '../geom/box';
+import { boxCorners } from '../geom/polygon';
+import type { Point } from '../geom/point';
+import type { Hex } from '../colour/parse';
+import { resolveSlots, type ColourSlot } from '../colour/slots';
+import { fillMatrix, type PatternFill } from '../recipe/fill';
+import { shapeBox, shapeOutline, type Layout, type Shape } from '../recipe/layout';
+import type { UnitScene } from './unit';
+
+/** A pattern at one revision, compiled, with its slots. `key` is the same for the same drawing (pattern and revision). */
+export type CompiledPattern = { key: string; name: string; scene: UnitScene; slots: ColourSlot[] };
+
+/** A shape ready to draw. `d` has its origin at (x, y), the upper left corner of the shape's frame. */
+export type ShapeScene = {
+  id: string;
+  name: string;
+  x: number;
+  y: number;
+  d: string;
+  /** The turned outline's box on the page. */
+  box: Box;
+  /** True where the outline is its box: a plain rectangle that is not turned. */
+  upright: boolean;
+  paint: ShapePaint | null;
+};
+
+export type ShapePaint =
+  | { kind: 'colour'; colour: Hex; opacity: number }
+  | {
+      kind: 'pattern';
+      pattern: CompiledPattern;
+      /** Pattern space → frame space. */
+      matrix: Affine;
+      colours: Record<string, Hex>;
+      opacity: number;
+      ground: { colour: Hex; opacity: number } | null;
+    };
+
+export type PatternPaint = Extract<ShapePaint, { kind: 'pattern' }>;
+
+export type LayoutScene = { width: number; height: number; background: Hex | null; shapes: ShapeScene[] };
+
+/** Finds the compiled pattern of a fill; `null` where it is gone. */
+export type PatternLookup = (fill: PatternFill) => CompiledPattern | null;
+
+/** Compiles a layout: every shape with the paint of its fill. */
+export function compileLayout(layout: Layout, lookup: PatternLookup): LayoutScene {
+  const { width, height, background } = layout;
+  return { width, height, background, shapes: layout.shapes.map((shape) => compileShape(shape, lookup)) };
+}
+
+/** Compiles one shape. */
+export function compileShape(shape: Shape, lookup: PatternLookup): ShapeScene {
+  const { id, name, x, y } = shape;
+  const upright = shape.form.kind === 'rectangle' && shape.form.radius === 0 && shape.rotation === 0;
+  const d = formatPath(shapeOutline(shape));
+  return { id, name, x, y, d, box: shapeBox(shape), upright, paint: compilePaint(shape, lookup) };
+}
+
+function compilePaint(shape: Shape, lookup: PatternLookup): ShapePaint | null {
+  const { fill } = shape;
+  if (!fill) return null;
+  if (fill.kind === 'colour') return { kind: 'colour', colour: fill.colour, opacity: fill.opacity };
+  const pattern = lookup(fill);
+  if (!pattern) return null;
+  const colours = resolveSlots(pattern.slots, fill.colours);
+  return {
+    kind: 'pattern',
+    pattern,
+    matrix: fillMatrix(fill),
+    colours,
+    opacity: fill.opacity,
+    ground: groundOf(fill, pattern, colours),
+  };
+}
+
+function groundOf(
+  fill: PatternFill,
+  pattern: CompiledPattern,
+  colours: Record<string, Hex>,
+): { colour: Hex; opacity: number } | null {
+  if (fill.ground.kind === 'none') return null;
+  if (fill.ground.kind === 'colour') return { colour: fill.ground.colour, opacity: fill.groundOpacity };
+  const slot = pattern.scene.groundSlot;
+  const colour = slot === null ? undefined : colours[slot];
+  return colour === undefined ? null : { colour, opacity: fill.groundOpacity };
+}
+
+/** The part of pattern space that shows through a box of the page, as a convex polygon; `null` for a singular fill. */
+export function patternRegion(shape: ShapeScene, paint: PatternPaint, onPage: Box): Point[] | null {
+  const inverse = invert(multiply(translation(shape.x, shape.y), paint.matrix));
+  return inverse ? boxCorners(inverse, onPage) : null;
+}
+
+/** The factor by which a fill's matrix enlarges lengths, as the root of its area factor. */
+export function meanScale(matrix: Affine): number {
+  return Math.sqrt(Math.abs(matrix.a * matrix.d - matrix.b * matrix.c));
+}

@@ -1,0 +1,140 @@
+import { boxesMeet, grow, intersectBoxes, type Box } from '../geom/box';
+import type { Point } from '../geom/point';
+import { offsetsMeeting } from '../lattice/meet';
+import {
+  meanScale,
+  patternRegion,
+  type LayoutScene,
+  type PatternPaint,
+  type ShapeScene,
+} from '../scene/layout';
+import { basePattern, fillPattern } from './live';
+import { UNDERLAY_PIXELS, abutmentMarkup, underlayWidth, unitMarkup } from './pieces';
+import { escapeXml, factor, matrixText, num } from './print';
+
+export type LayoutSvgOptions = {
+  /** `live` keeps each fill a <pattern>; `expanded` draws every copy of the motifs, clipped by the shape. */
+  patterns: 'live' | 'expanded';
+  /** The part of the page to draw, page px; the whole page by default. */
+  region?: Box;
+  /** The size to state in the file: CSS lengths such as "120mm", or plain px. */
+  width: string;
+  height: string;
+  /** Output pixels per page px, where known; it sets how wide the underlay of abutting edges must be. */
+  scale?: number;
+  title?: string;
+};
+
+/** A whole layout as the text of an SVG file. */
+export function layoutSvg(scene: LayoutScene, options: LayoutSvgOptions): string {
+  const region = options.region ?? { x: 0, y: 0, width: scene.width, height: scene.height };
+  const writer = new Writer(options.patterns, region, options.scale ?? 1);
+  for (const shape of scene.shapes) {
+    if (boxesMeet(shape.box, region)) writer.shape(shape);
+  }
+  const viewBox = [region.x, region.y, region.width, region.height].map(factor).join(' ');
+  const paper = scene.background
+    ? `<rect x="${factor(region.x)}" y="${factor(region.y)}" width="${factor(region.width)}" height="${factor(region.height)}" fill="${scene.background}"/>`
+    : '';
+  return [
+    `<svg xmlns="http://www.w3.org/2000/svg" width="${options.width}" height="${options.height}" viewBox="${viewBox}" preserveAspectRatio="none">`,
+    options.title ? `<title>${escapeXml(options.title)}</title>` : '',
+    writer.defs.length > 0 ? `<defs>${writer.defs.join('\n')}</defs>` : '',
+    paper,
+    writer.body.join('\n'),
+    '</svg>',
+  ]
+    .filter((part) => part !== '')
+    .join('\n');
+}
+
+/** Collects the definitions and the drawing; a definition that two shapes share is written once. */
+class Writer {
+  readonly defs: string[] = [];
+  readonly body: string[] = [];
+  private readonly shared = new Map<string, string>();
+
+  constructor(
+    private readonly mode: 'live' | 'expanded',
+    private readonly region: Box,
+    private readonly scale: number,
+  ) {}
+
+  shape(shape: ShapeScene): void {
+    const { paint } = shape;
+    if (!paint) return;
+    const parts: string[] = [];
+    const outline = (attributes: string): string => `<path d="${shape.d}" ${attributes}/>`;
+    if (paint.kind === 'colour') {
+      parts.push(outline(`fill="${paint.colour}"${opacityText('fill-opacity', paint.opacity)}`));
+    } else {
+      if (paint.ground)
+        parts.push(outline(`fill="${paint.ground.colour}"${opacityText('fill-opacity', paint.ground.opacity)}`));
+      parts.push(this.mode === 'live' ? this.live(paint, outline) : this.expanded(shape, paint));
+    }
+    this.body.push(
+      `<g transform="translate(${factor(shape.x)} ${factor(shape.y)})"><title>${escapeXml(shape.name)}</title>${parts.join('')}</g>`,
+    );
+  }
+
+  private live(paint: PatternPaint, outline: (attributes: string) => string): string {
+    const { scene, key } = paint.pattern;
+    const underlay = underlayWidth(meanScale(paint.matrix) * this.scale);
+    const base = this.once(`p|${key}|${colourKey(paint.colours)}|${underlay}`, 'p', (id) =>
+      basePattern(id, scene, paint.colours, underlay),
+    );
+    const id = `f${this.defs.length}`;
+    this.defs.push(fillPattern(id, base, scene, paint.matrix));
+    return outline(`fill="url(#${id})"${opacityText('fill-opacity', paint.opacity)}`);
+  }
+
+  private expanded(shape: ShapeScene, paint: PatternPaint): string {
+    const { scene, key } = paint.pattern;
+    const offsets = visibleOffsets(shape, paint, this.region);
+    if (offsets.length === 0) return '';
+    const unit = this.once(
+      `u|${key}|${colourKey(paint.colours)}`,
+      'u',
+      (id) => `<g id="${id}">${unitMarkup(scene, paint.colours)}</g>`,
+    );
+    const clip = this.once(`c|${shape.id}`, 'c', (id) => `<clipPath id="${id}"><path d="${shape.d}"/></clipPath>`);
+    const art = copiesMarkup(paint, offsets, unit, this.scale);
+    return `<g clip-path="url(#${clip})"><g${opacityText('opacity', paint.opacity)}>${art}</g></g>`;
+  }
+
+  private once(key: string, prefix: string, write: (id: string) => string): string {
+    const held = this.shared.get(key);
+    if (held) return held;
+    const id = `${prefix}${this.shared.size}`;
+    this.shared.set(key, id);
+    this.defs.push(write(id));
+    return id;
+  }
+}
+
+/** Every copy of the unit `#unit` at `offsets`, with the underlay, in the shape's frame space. */
+export function copiesMarkup(paint: PatternPaint, offsets: readonly Point[], unit: string, scale: number): string {
+  const underlay = UNDERLAY_PIXELS / (meanScale(paint.matrix) * scale);
+  const copies = offsets.map(({ x, y }) => `<use href="#${unit}" x="${factor(x)}" y="${factor(y)}"/>`).join('');
+  return `<g transform="${matrixText(paint.matrix)}">${abutmentMarkup(paint.pattern.scene, paint.colours, underlay, offsets)}${copies}</g>`;
+}
+
+/** The lattice offsets at which a fill's unit shows inside both its shape and the region, in overlap order. */
+export function visibleOffsets(shape: ShapeScene, paint: PatternPaint, region: Box): Point[] {
+  const { artBox, lattice } = paint.pattern.scene;
+  const seen = intersectBoxes(shape.box, region);
+  if (!artBox || !seen) return [];
+  const polygon = patternRegion(shape, paint, seen);
+  return polygon ? offsetsMeeting(lattice, grow(artBox, 1e-3), polygon) : [];
+}
+
+/** A name for a set of colours: equal sets have equal names. */
+export const colourKey = (colours: Readonly<Record<string, string>>): string =>
+  Object.entries(colours)
+    .map(([slot, colour]) => `${slot}=${colour}`)
+    .sort()
+    .join(',');
+
+export function opacityText(name: string, opacity: number): string {
+  return opacity < 1 ? ` ${name}="${num(opacity)}"` : '';
+}

@@ -1,0 +1,22 @@
+import type { Affine } from '../geom/affine';
+
+/** The only place that rounds: lengths to a ten-thousandth px, matrix factors to ten significant digits. */
+export const num = (value: number): string => String(Math.round(value * 10_000) / 10_000 + 0);
+
+/** Matrix factors, and lengths that are added up many times, such as a cell's sides. */
+export const factor = (value: number): string => String(Number(value.toPrecision(10)) + 0);
+
+/** SVG's matrix(…). */
+export function matrixText(m: Affine): string {
+  return `matrix(${factor(m.a)} ${factor(m.b)} ${factor(m.c)} ${factor(m.d)} ${factor(m.e)} ${factor(m.f)})`;
+}
+
+/** Text safe inside XML text and quoted attributes; characters that XML 1.0 forbids are dropped. */
+export function escapeXml(text: string): string {
+  return text
+    .replace(/[^\t\n\r\u{20}-\u{D7FF}\u{E000}-\u{FFFD}\u{10000}-\u{10FFFF}]/gu, '')
+    .replaceAll('&', '&amp;')
+    .replaceAll('<', '&lt;')
+    .replaceAll('>', '&gt;')
+    .replaceAll('"', '&quot;');
+}

@@ -1,0 +1,63 @@
+import { joinAdler, pngChunk, pngHead, zlibTrailer, ZLIB_HEADER } from '../../core/formats/png';
+import type { LayoutScene } from '../../core/scene/layout';
+import type { BandReply } from '../../contract/render';
+import type { RenderPool } from './pool';
+import { bandSteps } from './steps';
+
+export type PngSize = { width: number; height: number; ppi: number };
+
+export type PngOptions = {
+  size: PngSize;
+  /** Takes the file's bytes in order. */
+  write: (bytes: Uint8Array) => Promise<void>;
+  /** Told the share done, 0 to 1. */
+  progress?: (share: number) => void;
+  signal?: AbortSignal;
+};
+
+/** Pixels in one band: small enough for little memory, large enough that parsing its SVG costs nothing beside drawing. */
+const BAND_PIXELS = 4_000_000;
+
+/** Draws a layout as a PNG of exactly `size` pixels, band by band on the pool's threads, and writes it in order. */
+export async function renderPng(scene: LayoutScene, pool: RenderPool, options: PngOptions): Promise<void> {
+  const { size, write, signal } = options;
+  const bands = bandsOf(size);
+  const alpha = scene.background === null;
+  const scale = { x: size.width / scene.width, y: size.height / scene.height };
+  await write(pngHead({ ...size, alpha }));
+  const waiting: Promise<BandReply>[] = [];
+  let next = 0;
+  const start = (): void => {
+    const band = bands[next];
+    if (!band) return;
+    next += 1;
+    const { width } = size;
+    const box = { x: 0, y: band.top, width, height: band.rows };
+    const last = next === bands.length;
+    const reply = pool.band({ width, height: band.rows, alpha, ...bandSteps(scene, box, scale), last }, signal);
+    reply.catch(() => undefined);
+    waiting.push(reply);
+  };
+  for (let ahead = 0; ahead <= pool.threads; ahead += 1) start();
+  let adler = 1;
+  for (let done = 0; done < bands.length; done += 1) {
+    signal?.throwIfAborted();
+    const reply = await (waiting.shift() as Promise<BandReply>);
+    start();
+    adler = joinAdler(adler, reply.adler, reply.length);
+    const head = done === 0 ? [ZLIB_HEADER] : [];
+    const tail = done === bands.length - 1 ? [zlibTrailer(adler)] : [];
+    await write(pngChunk('IDAT', Buffer.concat([...head, reply.deflated, ...tail])));
+    options.progress?.((done + 1) / bands.length);
+  }
+  await write(pngChunk('IEND', new Uint8Array(0)));
+}
+
+type Band = { top: number; rows: number };
+
+function bandsOf(size: PngSize): Band[] {
+  const rows = Math.max(1, Math.min(size.height, Math.floor(BAND_PIXELS / size.width)));
+  const bands: Band[] = [];
+  for (let top = 0; top < size.height; top += rows) bands.push({ top, rows: Math.min(rows, size.height - top) });
+  return bands;
+}

@@ -1,0 +1,27 @@
+import { availableParallelism } from 'node:os';
+import { join } from 'node:path';
+import Piscina from 'piscina';
+import type { BandReply, BandRequest } from '../../contract/render';
+import { appRoot } from '../root';
+
+/** The render threads. They start with the first picture and end when idle. */
+export type RenderPool = {
+  band(request: BandRequest, signal?: AbortSignal): Promise<BandReply>;
+  readonly threads: number;
+  close(): Promise<void>;
+};
+
+/** Opens a pool of at most `threads` render threads. */
+export function openRenderPool(threads = Math.max(1, Math.min(4, availableParallelism()))): RenderPool {
+  const pool = new Piscina<BandRequest, BandReply>({
+    filename: join(appRoot(), 'build-workers', 'render-worker.js'),
+    minThreads: 0,
+    maxThreads: threads,
+    idleTimeout: 30_000,
+  });
+  return {
+    threads,
+    band: (request, signal) => pool.run(request, signal ? { signal } : {}),
+    close: () => pool.destroy(),
+  };
+}

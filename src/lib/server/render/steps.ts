@@ -1,0 +1,130 @@
+import { boxesMeet, intersectBoxes, type Box } from '../../core/geom/box';
+import type { LayoutScene, PatternPaint, ShapeScene } from '../../core/scene/layout';
+import { copiesMarkup, opacityText, visibleOffsets } from '../../core/svg/layout';
+import { unitMarkup } from '../../core/svg/pieces';
+import { factor } from '../../core/svg/print';
+import type { BandRequest, RenderStep } from '../../contract/render';
+
+/** A rectangle of whole output pixels. */
+export type PixelBox = { x: number; y: number; width: number; height: number };
+
+/**
+ * A band of a layout as layers for a render thread. Plain outlines gather in one drawing; a pattern is a layer of its
+ * own, drawn without a clip path and limited by a mask, which costs the renderer a fifth of the time.
+ */
+export function bandSteps(
+  scene: LayoutScene,
+  band: PixelBox,
+  scale: { x: number; y: number },
+): Pick<BandRequest, 'base' | 'steps'> {
+  const steps = new StepWriter(band, scale, scene.background);
+  for (const shape of scene.shapes) {
+    const { paint } = shape;
+    if (!paint || !boxesMeet(shape.box, steps.region)) continue;
+    if (paint.kind === 'colour') {
+      steps.outline(shape, paint.colour, paint.opacity);
+      continue;
+    }
+    if (paint.ground) steps.outline(shape, paint.ground.colour, paint.ground.opacity);
+    steps.pattern(shape, paint);
+  }
+  return steps.finish();
+}
+
+class StepWriter {
+  readonly region: Box;
+  private readonly steps: RenderStep[] = [];
+  private base: string | null = null;
+  private gathered: string[] = [];
+  private units = 0;
+
+  constructor(
+    private readonly band: PixelBox,
+    private readonly scale: { x: number; y: number },
+    background: string | null,
+  ) {
+    this.region = this.onPage(band);
+    const { x, y, width, height } = this.region;
+    if (background !== null)
+      this.gathered.push(
+        `<rect x="${factor(x - 1)}" y="${factor(y - 1)}" width="${factor(width + 2)}" height="${factor(height + 2)}" fill="${background}"/>`,
+      );
+  }
+
+  outline(shape: ShapeScene, colour: string, opacity: number): void {
+    this.gathered.push(outlineMarkup(shape, `fill="${colour}"${opacityText('fill-opacity', opacity)}`));
+  }
+
+  pattern(shape: ShapeScene, paint: PatternPaint): void {
+    const box = this.pixelBox(shape.box);
+    if (!box) return;
+    const region = this.onPage(box);
+    const offsets = visibleOffsets(shape, paint, region);
+    if (offsets.length === 0) return;
+    const id = `u${this.units++}`;
+    const unit = `<defs><g id="${id}">${unitMarkup(paint.pattern.scene, paint.colours)}</g></defs>`;
+    const art = copiesMarkup(paint, offsets, id, Math.sqrt(this.scale.x * this.scale.y));
+    const placed = `${unit}<g transform="translate(${factor(shape.x)} ${factor(shape.y)})">${art}</g>`;
+    if (paint.opacity === 1 && coversBox(shape, this.region)) {
+      this.gathered.push(placed);
+      return;
+    }
+    this.flush();
+    this.steps.push({
+      x: box.x - this.band.x,
+      y: box.y - this.band.y,
+      svg: svgOf(region, box, placed),
+      mask: coversBox(shape, region) ? null : svgOf(region, box, outlineMarkup(shape, 'fill="#000000"')),
+      opacity: paint.opacity,
+    });
+  }
+
+  finish(): { base: string; steps: RenderStep[] } {
+    this.flush();
+    return { base: this.base ?? '', steps: this.steps };
+  }
+
+  /** Closes the drawing of plain outlines: the first one is the band's base, later ones are layers. */
+  private flush(): void {
+    if (this.base !== null && this.gathered.length === 0) return;
+    const svg = svgOf(this.region, this.band, this.gathered.join(''));
+    if (this.base === null) this.base = svg;
+    else this.steps.push({ x: 0, y: 0, svg, mask: null, opacity: 1 });
+    this.gathered = [];
+  }
+
+  /** The whole pixels that a box of the page touches within the band. */
+  private pixelBox(box: Box): PixelBox | null {
+    const left = Math.floor(box.x * this.scale.x);
+    const top = Math.floor(box.y * this.scale.y);
+    const right = Math.ceil((box.x + box.width) * this.scale.x);
+    const bottom = Math.ceil((box.y + box.height) * this.scale.y);
+    return intersectBoxes({ x: left, y: top, width: right - left, height: bottom - top }, this.band);
+  }
+
+  private onPage(box: PixelBox): Box {
+    const { x, y } = this.scale;
+    return { x: box.x / x, y: box.y / y, width: box.width / x, height: box.height / y };
+  }
+}
+
+const outlineMarkup = (shape: ShapeScene, attributes: string): string =>
+  `<path transform="translate(${factor(shape.x)} ${factor(shape.y)})" d="${shape.d}" ${attributes}/>`;
+
+function svgOf(region: Box, pixels: PixelBox, drawing: string): string {
+  const viewBox = [region.x, region.y, region.width, region.height].map(factor).join(' ');
+  return `<svg xmlns="http://www.w3.org/2000/svg" width="${pixels.width}" height="${pixels.height}" viewBox="${viewBox}" preserveAspectRatio="none">${drawing}</svg>`;
+}
+
+/** True for an upright plain rectangle that covers all of `region`: nothing is left for a mask to cut. */
+function coversBox(shape: ShapeScene, region: Box): boolean {
+  if (!shape.upright) return false;
+  const slack = 1e-6;
+  const { x, y, width, height } = shape.box;
+  return (
+    x <= region.x + slack &&
+    y <= region.y + slack &&
+    x + width >= region.x + region.width - slack &&
+    y + height >= region.y + region.height - slack
+  );
+}

@@ -1,0 +1,51 @@
+import type { Motif, Placing, Recipe } from '../../src/lib/core/recipe/recipe';
+
+/** A recipe for tests: a clear 100 × 100 px unit without art, changed by `over`. */
+export function recipe(over: Partial<Recipe> = {}): Recipe {
+  return {
+    kind: 'composed',
+    version: 1,
+    measure: 'px',
+    unit: { width: 100, height: 100 },
+    gap: { across: 0, down: 0 },
+    repeat: { kind: 'straight' },
+    ground: { kind: 'clear' },
+    slots: [
+      { id: 'ink', name: 'Ink', colour: '#102030' },
+      { id: 'paper', name: 'Paper', colour: '#ffffff' },
+    ],
+    motifs: [],
+    placings: [],
+    ...over,
+  };
+}
+
+/** A rectangle motif. */
+export function block(id: string, width: number, height: number, slot = 'ink'): Motif {
+  return { id, name: id, content: { kind: 'form', form: { kind: 'rectangle', radius: 0 }, width, height, slot } };
+}
+
+/** A round motif. */
+export function dot(id: string, diameter: number, slot = 'ink'): Motif {
+  return { id, name: id, content: { kind: 'form', form: { kind: 'ellipse' }, width: diameter, height: diameter, slot } };
+}
+
+/** A motif of one path about (0, 0). */
+export function drawing(id: string, d: string, slot = 'ink'): Motif {
+  return {
+    id,
+    name: id,
+    content: {
+      kind: 'drawing',
+      asset: null,
+      width: 10,
+      height: 10,
+      elements: [{ d, fill: slot, fillRule: 'nonzero', stroke: null, opacity: 1 }],
+    },
+  };
+}
+
+/** A placing, upright and at its own size unless `over` says otherwise. */
+export function place(motif: string, x: number, y: number, over: Partial<Placing> = {}): Placing {
+  return { id: `${motif}-${x}-${y}`, motif, x, y, rotation: 0, scaleX: 1, scaleY: 1, ...over };
+}

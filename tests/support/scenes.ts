@@ -1,0 +1,31 @@
+import { freshFill, type PatternFill } from '../../src/lib/core/recipe/fill';
+import type { Layout, Shape } from '../../src/lib/core/recipe/layout';
+import type { Recipe } from '../../src/lib/core/recipe/recipe';
+import { compileLayout, type CompiledPattern, type LayoutScene } from '../../src/lib/core/scene/layout';
+import { compileUnit } from '../../src/lib/core/scene/unit';
+
+/** A rectangle that a pattern fills; numbers of its fill changed by `over`. */
+export function filledShape(box: { x: number; y: number; width: number; height: number }, over: Partial<PatternFill> = {}): Shape {
+  return {
+    id: 'shape',
+    name: 'Shape',
+    form: { kind: 'rectangle', radius: 0 },
+    ...box,
+    rotation: 0,
+    fill: { ...freshFill('fill', 'pattern'), ...over },
+  };
+}
+
+/** A square layout of `side` px with one shape over all of it, filled with `recipe`. */
+export function filledPage(recipe: Recipe, side: number, over: Partial<PatternFill> = {}, background: string | null = null): LayoutScene {
+  const layout: Layout = {
+    width: side,
+    height: side,
+    measure: 'px',
+    ppi: 96,
+    background,
+    shapes: [filledShape({ x: 0, y: 0, width: side, height: side }, over)],
+  };
+  const pattern: CompiledPattern = { key: 'pattern@1', name: 'Pattern', scene: compileUnit(recipe), slots: recipe.slots };
+  return compileLayout(layout, () => pattern);
+}
