@@ -46,7 +46,7 @@ export function findAbutments(edges: readonly Edge[], boxes: readonly Box[], lat
       for (const other of lines.get(key) ?? []) {
         const stretch = sharedStretch(edge, other);
         if (!stretch) continue;
-        const name = [stretch.from.x, stretch.from.y, stretch.to.x, stretch.to.y].map((n) => n.toFixed(3)).join();
+        const name = `${cellPlace(stretch.from, lattice)} ${cellPlace(stretch.to, lattice)}`;
         if (seen.has(name)) continue;
         seen.add(name);
         found.push(stretch);

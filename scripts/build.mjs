@@ -1,0 +1,4 @@
+import { build, ensurePackages } from './lib/ensure.mjs';
+
+ensurePackages();
+build();

@@ -1,0 +1,126 @@
+import type { Hex } from '../core/colour/parse';
+import type { ColourSlot } from '../core/colour/slots';
+import type { Gap, Repeat, Size } from '../core/lattice/repeat';
+import type { LengthUnit } from '../core/num/length';
+import type { Layout, Shape } from '../core/recipe/layout';
+import type { Recipe } from '../core/recipe/recipe';
+
+/** What answers carry. Lengths are CSS px, times milliseconds since 1970. */
+export type PatternSummary = {
+  id: string;
+  name: string;
+  description: string;
+  stock: boolean;
+  /** The newest revision; 0 while there is only a draft. */
+  newest: number;
+  version: number;
+  hasDraft: boolean;
+  archivedAt: number | null;
+  updatedAt: number;
+  facts: PatternFacts | null;
+  uses: number;
+  projects: number;
+};
+
+/** Counted once when a revision is published. */
+export type PatternFacts = {
+  unit: Size;
+  gap: Gap;
+  repeat: Repeat;
+  measure: LengthUnit;
+  clear: boolean;
+  slots: ColourSlot[];
+};
+
+export type PatternDetail = PatternSummary & {
+  recipe: Recipe | null;
+  draft: Recipe | null;
+  revisions: { number: number; createdAt: number }[];
+  usedIn: PatternUse[];
+};
+
+export type PatternUse = {
+  fillId: string;
+  shapeId: string;
+  shapeName: string;
+  layoutId: string;
+  layoutName: string;
+  projectId: string;
+  projectName: string;
+  held: number | null;
+  scaleX: number;
+  scaleY: number;
+  rotation: number;
+};
+
+/** A pattern as a layout needs it: every revision that the layout or the hangers use, as recipe. */
+export type PatternForUse = { id: string; name: string; newest: number; recipes: Record<number, Recipe> };
+
+export type ProjectSummary = {
+  id: string;
+  name: string;
+  version: number;
+  archivedAt: number | null;
+  updatedAt: number;
+  layouts: number;
+  patterns: number;
+};
+
+export type LayoutSummary = {
+  id: string;
+  projectId: string;
+  name: string;
+  width: number;
+  height: number;
+  measure: LengthUnit;
+  shapes: number;
+  version: number;
+  updatedAt: number;
+  archivedAt: number | null;
+};
+
+export type ProjectDetail = ProjectSummary & { layoutList: LayoutSummary[]; patternList: PatternSummary[] };
+
+export type LayoutData = Layout & {
+  id: string;
+  projectId: string;
+  projectName: string;
+  name: string;
+  version: number;
+  archivedAt: number | null;
+};
+
+export type LayoutChange =
+  | { do: 'put-shape'; shape: Shape }
+  | { do: 'remove-shape'; id: string }
+  | { do: 'order'; ids: string[] }
+  | { do: 'page'; name?: string; width?: number; height?: number; measure?: LengthUnit; ppi?: number; background?: Hex | null };
+
+export type PaletteData = {
+  id: string;
+  name: string;
+  version: number;
+  colours: { id: string; name: string; hex: Hex }[];
+};
+
+export type ExportJob = {
+  id: string;
+  state: 'waiting' | 'running' | 'done' | 'failed' | 'cancelled';
+  /** 0 to 1. */
+  progress: number;
+  width: number;
+  height: number;
+  ppi: number;
+  fileName: string;
+  bytes: number;
+  message: string;
+};
+
+/** What came of an SVG file: the motif's drawing, the colours it brings, and what could not be kept. */
+export type ImportedMotif = {
+  asset: string;
+  name: string;
+  content: Extract<Recipe['motifs'][number]['content'], { kind: 'drawing' }>;
+  slots: ColourSlot[];
+  notes: string[];
+};

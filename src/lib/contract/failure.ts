@@ -1,0 +1,48 @@
+import type { Problem } from '../core/recipe/problem';
+
+/** Every way in which a request can fail on purpose, and its HTTP status. */
+export const FAILURE_STATUS = {
+  invalid: 400,
+  unreadable: 400,
+  forbidden: 403,
+  not_found: 404,
+  protected: 403,
+  name_taken: 409,
+  in_use: 409,
+  stale: 409,
+  too_large: 413,
+  wrong_type: 415,
+  unsupported: 422,
+  internal: 500,
+} as const;
+
+export type FailureCode = keyof typeof FAILURE_STATUS;
+
+/**
+ * An expected failure: its code, one sentence, the field it is about ("" for the whole request), and all problems
+ * where there are several. A stale save also carries the present state.
+ */
+export type Failure = {
+  code: FailureCode;
+  message: string;
+  path: string;
+  problems?: Problem[];
+  current?: unknown;
+};
+
+export type Outcome<T> = { ok: true; value: T } | { ok: false; failure: Failure };
+
+export const done = <T>(value: T): Outcome<T> => ({ ok: true, value });
+
+/** A failed outcome. */
+export function fail(code: FailureCode, message: string, path = '', more: Partial<Failure> = {}): { ok: false; failure: Failure } {
+  return { ok: false, failure: { code, message, path, ...more } };
+}
+
+/** A failed outcome from problems; the first one is the headline. */
+export function failWith(problems: readonly Problem[]): { ok: false; failure: Failure } {
+  const [first] = problems;
+  return fail('invalid', first?.message ?? 'The request cannot be read.', first?.path ?? '', {
+    problems: [...problems],
+  });
+}

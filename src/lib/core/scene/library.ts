@@ -1,0 +1,29 @@
+import type { PatternFill } from '../recipe/fill';
+import type { Recipe } from '../recipe/recipe';
+import type { CompiledPattern, PatternLookup } from './layout';
+import { compileUnit } from './unit';
+
+/** A pattern with the recipes of some of its revisions. */
+export type PatternRevisions = { id: string; name: string; newest: number; recipes: Readonly<Record<number, Recipe>> };
+
+/** The revision that a fill shows: the one at which it is held, else the newest. */
+export const shownRevision = (fill: PatternFill, newest: number): number => fill.held ?? newest;
+
+/** A lookup over patterns that compiles each revision once, when it is first asked for. */
+export function patternLookup(patterns: Iterable<PatternRevisions>): PatternLookup {
+  const byId = new Map([...patterns].map((pattern) => [pattern.id, pattern]));
+  const compiled = new Map<string, CompiledPattern>();
+  return (fill) => {
+    const pattern = byId.get(fill.pattern);
+    if (!pattern) return null;
+    const revision = shownRevision(fill, pattern.newest);
+    const key = `${pattern.id}@${revision}`;
+    const held = compiled.get(key);
+    if (held) return held;
+    const recipe = pattern.recipes[revision];
+    if (!recipe) return null;
+    const fresh: CompiledPattern = { key, name: pattern.name, scene: compileUnit(recipe), slots: recipe.slots };
+    compiled.set(key, fresh);
+    return fresh;
+  };
+}

@@ -1,0 +1,23 @@
+import { join } from 'node:path';
+import { openDatabase, type Db } from '../db/open';
+import { seedDemo } from '../demo/seed';
+import { openExports, type Exports } from '../jobs/exports';
+import { openRenderPool, type RenderPool } from '../render/pool';
+import { appRoot } from '../root';
+
+/** What the running server holds: one database, one render pool, the export jobs. */
+export type App = { db: Db; pool: RenderPool; exports: Exports };
+
+/** The folder for the database and exported files: ISLE_DATA, or `data` beside the application. */
+export function dataFolder(environment: NodeJS.ProcessEnv): string {
+  return environment.ISLE_DATA || join(appRoot(), 'data');
+}
+
+/** Opens everything. With ISLE_DEMO=1 an empty database is filled with the demo data. */
+export function openApp(environment: NodeJS.ProcessEnv): App {
+  const folder = dataFolder(environment);
+  const db = openDatabase(join(folder, 'isle.db'));
+  if (environment.ISLE_DEMO === '1') seedDemo(db);
+  const pool = openRenderPool();
+  return { db, pool, exports: openExports(pool, join(folder, 'exports')) };
+}

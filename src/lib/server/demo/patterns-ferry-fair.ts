@@ -1,0 +1,197 @@
+import { BRICK, HALF_DROP, at, block, dot, drawing, filled, form, line, ringPiece, stroked, wave } from './draw';
+import type { DemoPattern } from './patterns';
+
+export const FERRY_AND_FAIR: DemoPattern[] = [
+  {
+    name: 'Night Wake',
+    description: 'Deck lights on the wake behind the ferry.',
+    plan: {
+      width: 64,
+      height: 32,
+      ground: 'Night',
+      colours: ['Lotion', 'Chalk', 'Pool', 'Night'],
+      motifs: [
+        drawing('wake', 'Wake', 64, 14, [stroked(wave(64, 6), 'Lotion', 1.2)]),
+        drawing('swell', 'Swell', 64, 14, [stroked(wave(64, -6), 'Lotion', 1.2)]),
+        drawing('deep', 'Deep swell', 64, 14, [stroked(wave(64, 6), 'Pool', 0.8)]),
+        dot('light', 'Light', 3.4, 'Chalk'),
+      ],
+      placings: [at('wake', 32, 10), at('swell', 32, 10), at('deep', 32, 26), at('light', 0, 10), at('light', 32, 10), at('light', 16, 26, 0, 0.6)],
+    },
+  },
+  {
+    name: 'Rope Twist',
+    description: 'Mooring rope, tightly laid.',
+    plan: {
+      width: 26,
+      height: 13,
+      repeat: BRICK,
+      ground: 'Tar',
+      colours: ['Rope', 'Chalk', 'Tar'],
+      motifs: [
+        drawing('strand', 'Strand', 26, 13, [
+          filled('M -12.4 5.6 C -9 -1 -2 -6.4 6 -6.4 C 10 -6.4 12.6 -6 12.4 -5.6 C 9 1 2 6.4 -6 6.4 C -10 6.4 -12.6 6 -12.4 5.6 Z', 'Rope'),
+          stroked('M -8 4 C -5 -0.6 0 -3.8 6 -4', 'Chalk', 0.8, 'round'),
+        ]),
+      ],
+      placings: [at('strand', 13, 6.5)],
+    },
+  },
+  {
+    name: 'Porthole',
+    description: 'Brass and glass along the hull.',
+    plan: {
+      width: 54,
+      height: 54,
+      repeat: HALF_DROP,
+      ground: 'Deep water',
+      colours: ['Rope', 'Shallow', 'Foam', 'Night', 'Deep water'],
+      motifs: [
+        dot('rim', 'Rim', 36, 'Rope'),
+        dot('seal', 'Seal', 28, 'Night'),
+        dot('glass', 'Glass', 25, 'Shallow'),
+        drawing('gleam', 'Gleam', 14, 10, [stroked('M -7 4 C -6 -1 -1 -5 6 -5', 'Foam', 2.2, 'round')]),
+        dot('rivet', 'Rivet', 2.4, 'Night'),
+      ],
+      placings: [
+        at('rim', 27, 27),
+        at('seal', 27, 27),
+        at('glass', 27, 27),
+        at('gleam', 24, 23),
+        ...[0, 60, 120, 180, 240, 300].map((angle) => {
+          const turn = (angle * Math.PI) / 180;
+          return at('rivet', Number((27 + 16 * Math.cos(turn)).toFixed(3)), Number((27 + 16 * Math.sin(turn)).toFixed(3)));
+        }),
+      ],
+    },
+  },
+  {
+    name: 'Deck Stripe',
+    description: 'Blanket stripes, wide and narrow.',
+    plan: {
+      width: 60,
+      height: 60,
+      ground: 'Chalk',
+      colours: ['Deep water', 'Buoy', 'Rope', 'Chalk'],
+      motifs: [block('wide', 'Wide band', 60, 20, 'Deep water'), block('thin', 'Thin band', 60, 4, 'Buoy'), block('cord', 'Cord', 60, 2, 'Rope')],
+      placings: [at('wide', 30, 16), at('thin', 30, 40), at('cord', 30, 34), at('cord', 30, 46), at('thin', 30, 54)],
+    },
+  },
+  {
+    name: 'Lantern String',
+    description: 'Paper lanterns over the row.',
+    plan: {
+      width: 70,
+      height: 88,
+      ground: 'Plum',
+      colours: ['Lotion', 'Buoy', 'Chalk', 'Plum'],
+      motifs: [
+        drawing('wire', 'Wire', 70, 12, [stroked('M -35 -6 C -20 9 20 9 35 -6', 'Chalk', 0.9)]),
+        drawing('lantern', 'Lantern', 24, 36, [
+          stroked('M 0 -20 L 0 -14', 'Chalk', 0.9),
+          filled('M -4 -15 L 4 -15 L 4 -12.5 C 10 -10 11.5 -4 11.5 0 C 11.5 4 10 10 4 12.5 L 4 15 L -4 15 L -4 12.5 C -10 10 -11.5 4 -11.5 0 C -11.5 -4 -10 -10 -4 -12.5 Z', 'Lotion'),
+          filled('M -10.6 -5.4 L 10.6 -5.4 L 11.1 -3.2 L -11.1 -3.2 Z', 'Buoy'),
+          filled('M -11.1 3.2 L 11.1 3.2 L 10.6 5.4 L -10.6 5.4 Z', 'Buoy'),
+          stroked('M 0 15 L 0 20', 'Buoy', 1.4, 'round'),
+        ]),
+        dot('spark', 'Spark', 2.6, 'Chalk'),
+      ],
+      placings: [
+        at('wire', 35, 8),
+        at('lantern', 35, 33),
+        at('wire', 70, 52),
+        at('lantern', 70, 77),
+        at('spark', 14, 30),
+        at('spark', 56, 30),
+        at('spark', 21, 74),
+        at('spark', 49, 74),
+      ],
+    },
+  },
+  {
+    name: 'Open Pages',
+    description: 'Books face down on the table, in brick.',
+    plan: {
+      width: 56,
+      height: 42,
+      repeat: BRICK,
+      ground: 'Chalk',
+      colours: ['Plum', 'Buoy', 'Rope', 'Chalk'],
+      motifs: [
+        drawing('book', 'Book', 40, 24, [
+          filled('M 0 -7 C -5 -11.5 -13 -12 -20 -10 L -20 8 C -13 6 -5 6.5 0 11 C 5 6.5 13 6 20 8 L 20 -10 C 13 -12 5 -11.5 0 -7 Z', 'Plum'),
+          stroked('M -3 -4 C -7 -7 -12 -7.6 -16.5 -6.6', 'Chalk', 1, 'round'),
+          stroked('M -3 0 C -7 -3 -12 -3.6 -16.5 -2.6', 'Chalk', 1, 'round'),
+          stroked('M 3 -4 C 7 -7 12 -7.6 16.5 -6.6', 'Chalk', 1, 'round'),
+          stroked('M 3 0 C 7 -3 12 -3.6 16.5 -2.6', 'Chalk', 1, 'round'),
+          stroked('M 0 -6.6 L 0 10', 'Rope', 1.2),
+        ]),
+        form('mark', 'Bookmark', { kind: 'star', points: 4, inner: 0.4 }, 7, 7, 'Buoy'),
+      ],
+      placings: [at('book', 28, 20), at('mark', 28, 39), at('mark', 0, 20, 45, 0.7)],
+    },
+  },
+  {
+    name: 'Fair Confetti',
+    description: 'Paper bits after closing time; no ground of its own.',
+    plan: {
+      width: 62,
+      height: 48,
+      repeat: { kind: 'brick', step: 1 / 3, run: 'progressive' },
+      ground: null,
+      colours: ['Buoy', 'Lotion', 'Plum', 'Pool'],
+      motifs: [
+        form('star', 'Star', { kind: 'star', points: 5, inner: 0.45 }, 9, 9, 'Lotion'),
+        form('bit', 'Three-corner', { kind: 'polygon', sides: 3 }, 7, 6, 'Buoy'),
+        block('strip', 'Strip', 10, 2.4, 'Plum', 1.2),
+        dot('dot', 'Dot', 4.4, 'Pool'),
+      ],
+      placings: [
+        at('star', 10, 10, 14),
+        at('strip', 27, 7, -35),
+        at('dot', 41, 12),
+        at('bit', 54, 6, 20),
+        at('bit', 18, 24, -30),
+        at('strip', 38, 25, 60),
+        at('star', 54, 24, -8, 0.8),
+        at('dot', 6, 30),
+        at('dot', 27, 38, 0, 0.8),
+        at('strip', 12, 43, 15),
+        at('bit', 42, 41, 75),
+        at('dot', 58, 40, 0, 0.7),
+      ],
+    },
+  },
+  {
+    name: 'Ticket Hatch',
+    description: 'A fine diagonal line for the back of tickets.',
+    plan: {
+      width: 6,
+      height: 6,
+      ground: null,
+      colours: ['Deep water'],
+      motifs: [line('hair', 'Line', 6 * Math.SQRT2, 0.9, 'Deep water', 'square')],
+      placings: [at('hair', 3, 3, -45)],
+    },
+  },
+  {
+    name: 'Harbour Scales',
+    description: 'Overlapping scales, the front row over the one behind.',
+    plan: {
+      width: 36,
+      height: 18,
+      repeat: BRICK,
+      ground: 'Night',
+      colours: ['Pool', 'Foam', 'Deep water', 'Night'],
+      motifs: [
+        drawing('scale', 'Scale', 36, 36, [
+          filled(ringPiece(0, 18, 0, 359.99), 'Deep water'),
+          filled(ringPiece(0, 16.4, 0, 359.99), 'Foam'),
+          filled(ringPiece(0, 14.6, 0, 359.99), 'Pool'),
+          filled(ringPiece(0, 7, 0, 359.99), 'Deep water'),
+        ]),
+      ],
+      placings: [at('scale', 18, 18)],
+    },
+  },
+];

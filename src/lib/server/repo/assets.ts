@@ -1,0 +1,24 @@
+import { createHash } from 'node:crypto';
+import { and, eq } from 'drizzle-orm';
+import { STUDIO, type Db } from '../db/open';
+import { motifAsset } from '../db/schema';
+
+/** Keeps a motif's file under the SHA-256 of its bytes; the same bytes are kept once. */
+export function storeAsset(db: Db, file: { bytes: Buffer; mediaType: string; fileName: string }): string {
+  const hash = createHash('sha256').update(file.bytes).digest('hex');
+  db.insert(motifAsset)
+    .values({ hash, studioId: STUDIO, ...file, createdAt: Date.now() })
+    .onConflictDoNothing()
+    .run();
+  return hash;
+}
+
+/** A motif's file, or `null`. */
+export function readAsset(db: Db, hash: string): { bytes: Buffer; mediaType: string; fileName: string } | null {
+  const row = db
+    .select({ bytes: motifAsset.bytes, mediaType: motifAsset.mediaType, fileName: motifAsset.fileName })
+    .from(motifAsset)
+    .where(and(eq(motifAsset.hash, hash), eq(motifAsset.studioId, STUDIO)))
+    .get();
+  return row ?? null;
+}

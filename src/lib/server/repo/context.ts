@@ -1,0 +1,55 @@
+import { nanoid } from 'nanoid';
+import { fail, type Failure, type Outcome } from '../../contract/failure';
+import { STUDIO, type Db } from '../db/open';
+import { event } from '../db/schema';
+import { causeOf, isTaken } from './names';
+
+/** A new opaque id. */
+export const newId = (): string => nanoid(12);
+
+/** Notes what happened, in the same transaction as the change itself. */
+export function note(db: Pick<Db, 'insert'>, kind: string, subjectId: string, data: unknown = {}): void {
+  db.insert(event)
+    .values({ studioId: STUDIO, kind, subjectId, data: JSON.stringify(data), createdAt: Date.now() })
+    .run();
+}
+
+/** The failure for a save that started from an older state; `current` is what is stored now. */
+export function stale(what: string, base: number, now: number, current: unknown): { ok: false; failure: Failure } {
+  return fail(
+    'stale',
+    `${what} was changed elsewhere: it is at version ${now} and this save started from ${base}. Your work is kept here; choose which to keep.`,
+    'base',
+    { current },
+  );
+}
+
+/** Runs a write in one transaction, undone where it ends in a failure; a name that is taken becomes one, with a sentence. */
+export function writing<T>(db: Db, named: { what: string; name: string }, work: (tx: Db) => Outcome<T>): Outcome<T> {
+  try {
+    return db.transaction(
+      (tx) => {
+        const outcome = work(tx as unknown as Db);
+        if (!outcome.ok) throw new Refused(outcome.failure);
+        return outcome;
+      },
+      { behavior: 'immediate' },
+    );
+  } catch (error) {
+    if (error instanceof Refused) return { ok: false, failure: error.failure };
+    if (isTaken(causeOf(error)))
+      return fail(
+        'name_taken',
+        `There is a ${named.what} named “${named.name}” already (archived ones count); choose another name.`,
+        'name',
+      );
+    throw error;
+  }
+}
+
+/** Carries a failure out of a transaction, so that the transaction is rolled back. */
+class Refused extends Error {
+  constructor(readonly failure: Failure) {
+    super(failure.message);
+  }
+}

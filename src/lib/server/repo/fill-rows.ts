@@ -1,0 +1,58 @@
+import { FILL_VERSION, type Fill, type FillGround } from '../../core/recipe/fill';
+import type { fill } from '../db/schema';
+import { STUDIO } from '../db/open';
+
+type FillRow = typeof fill.$inferSelect;
+type FillValues = typeof fill.$inferInsert;
+
+/** A fill as the columns of its row. Inverse of {@link fillOf}. */
+export function fillValues(value: Fill, shapeId: string): FillValues {
+  const base = { id: value.id, studioId: STUDIO, shapeId, position: 0, version: value.version, opacity: value.opacity };
+  if (value.kind === 'colour') return { ...base, kind: 'colour', colour: value.colour };
+  return {
+    ...base,
+    kind: 'pattern',
+    patternId: value.pattern,
+    heldRevision: value.held,
+    scaleX: value.scaleX,
+    scaleY: value.scaleY,
+    rotation: value.rotation,
+    skew: value.skew,
+    offsetX: value.offset.x,
+    offsetY: value.offset.y,
+    anchorX: value.anchor.x,
+    anchorY: value.anchor.y,
+    groundKind: value.ground.kind,
+    groundColour: value.ground.kind === 'colour' ? value.ground.colour : null,
+    groundOpacity: value.groundOpacity,
+    colours: JSON.stringify(value.colours),
+  };
+}
+
+/** A row as a fill. Inverse of {@link fillValues}; an unknown version is a fault of the database. */
+export function fillOf(row: FillRow): Fill {
+  if (row.version !== FILL_VERSION) throw new Error(`Fill ${row.id} is stored in version ${row.version}; this Isle reads ${FILL_VERSION}.`);
+  if (row.kind === 'colour')
+    return { kind: 'colour', version: FILL_VERSION, id: row.id, colour: row.colour ?? '#000000', opacity: row.opacity };
+  return {
+    kind: 'pattern',
+    version: FILL_VERSION,
+    id: row.id,
+    pattern: row.patternId ?? '',
+    held: row.heldRevision,
+    scaleX: row.scaleX,
+    scaleY: row.scaleY,
+    rotation: row.rotation,
+    skew: row.skew,
+    offset: { x: row.offsetX, y: row.offsetY },
+    anchor: { x: row.anchorX, y: row.anchorY },
+    opacity: row.opacity,
+    ground: groundOf(row),
+    groundOpacity: row.groundOpacity,
+    colours: JSON.parse(row.colours) as Record<string, string>,
+  };
+}
+
+function groundOf(row: FillRow): FillGround {
+  return row.groundKind === 'colour' ? { kind: 'colour', colour: row.groundColour ?? '#ffffff' } : { kind: row.groundKind };
+}

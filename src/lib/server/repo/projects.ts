@@ -1,0 +1,134 @@
+import { and, asc, count, eq, inArray, isNotNull, isNull } from 'drizzle-orm';
+import type { LayoutSummary, ProjectDetail, ProjectSummary } from '../../contract/data';
+import { done, fail, type Outcome } from '../../contract/failure';
+import { STUDIO, type Db } from '../db/open';
+import { fill, layout, project, shape } from '../db/schema';
+import { newId, note, stale, writing } from './context';
+import { nameKey } from './names';
+import { getPattern } from './patterns';
+
+type ProjectRow = typeof project.$inferSelect;
+
+/** All projects by name; archived ones only on request. */
+export function listProjects(db: Db, archived = false): ProjectSummary[] {
+  const rows = db
+    .select()
+    .from(project)
+    .where(and(eq(project.studioId, STUDIO), archived ? isNotNull(project.archivedAt) : isNull(project.archivedAt)))
+    .orderBy(asc(project.nameKey))
+    .all();
+  return rows.map((row) => summary(db, row));
+}
+
+/** One project with its layouts and the patterns that they use. */
+export function getProject(db: Db, id: string): Outcome<ProjectDetail> {
+  const row = findRow(db, id);
+  if (!row) return noProject(id);
+  const patternList = usedPatterns(db, id).flatMap((patternId) => {
+    const found = getPattern(db, patternId);
+    return found.ok ? [found.value] : [];
+  });
+  return done({ ...summary(db, row), layoutList: layoutsOf(db, id), patternList });
+}
+
+/** A new project without layouts. */
+export function createProject(db: Db, name: string): Outcome<{ id: string; version: number }> {
+  return writing(db, { what: 'project', name }, (tx) => {
+    const id = newId();
+    const now = Date.now();
+    tx.insert(project)
+      .values({ id, studioId: STUDIO, name, nameKey: nameKey(name), createdAt: now, updatedAt: now })
+      .run();
+    note(tx, 'project.created', id);
+    return done({ id, version: 1 });
+  });
+}
+
+/** Renames a project. */
+export function renameProject(db: Db, id: string, base: number, name: string): Outcome<{ version: number }> {
+  return writing(db, { what: 'project', name }, (tx): Outcome<{ version: number }> => {
+    const row = findRow(tx, id);
+    if (!row) return noProject(id);
+    if (row.version !== base) return stale(`“${row.name}”`, base, row.version, summary(tx, row));
+    const version = row.version + 1;
+    tx.update(project)
+      .set({ name, nameKey: nameKey(name), version, updatedAt: Date.now() })
+      .where(eq(project.id, id))
+      .run();
+    return done({ version });
+  });
+}
+
+/** Puts a project into the archive or takes it out; its layouts stay as they are. */
+export function setProjectArchived(db: Db, id: string, archived: boolean): Outcome<{ id: string }> {
+  const row = findRow(db, id);
+  if (!row) return noProject(id);
+  db.update(project)
+    .set({ archivedAt: archived ? Date.now() : null })
+    .where(eq(project.id, id))
+    .run();
+  note(db, archived ? 'project.archived' : 'project.restored', id);
+  return done({ id });
+}
+
+/** The layouts of a project by name, archived ones left out. */
+export function layoutsOf(db: Db, projectId: string): LayoutSummary[] {
+  const rows = db
+    .select()
+    .from(layout)
+    .where(and(eq(layout.projectId, projectId), isNull(layout.archivedAt)))
+    .orderBy(asc(layout.createdAt), asc(layout.nameKey))
+    .all();
+  const counts = new Map(
+    db
+      .select({ id: shape.layoutId, shapes: count() })
+      .from(shape)
+      .where(inArray(shape.layoutId, rows.map((row) => row.id)))
+      .groupBy(shape.layoutId)
+      .all()
+      .map((row) => [row.id, row.shapes]),
+  );
+  return rows.map((row) => ({
+    id: row.id,
+    projectId,
+    name: row.name,
+    width: row.width,
+    height: row.height,
+    measure: row.measure,
+    shapes: counts.get(row.id) ?? 0,
+    version: row.version,
+    updatedAt: row.updatedAt,
+    archivedAt: row.archivedAt,
+  }));
+}
+
+function usedPatterns(db: Db, projectId: string): string[] {
+  return db
+    .selectDistinct({ id: fill.patternId })
+    .from(fill)
+    .innerJoin(shape, eq(shape.id, fill.shapeId))
+    .innerJoin(layout, eq(layout.id, shape.layoutId))
+    .where(and(eq(layout.projectId, projectId), isNull(layout.archivedAt), isNotNull(fill.patternId)))
+    .all()
+    .flatMap((row) => (row.id === null ? [] : [row.id]));
+}
+
+function summary(db: Db, row: ProjectRow): ProjectSummary {
+  return {
+    id: row.id,
+    name: row.name,
+    version: row.version,
+    archivedAt: row.archivedAt,
+    updatedAt: row.updatedAt,
+    layouts: layoutsOf(db, row.id).length,
+    patterns: usedPatterns(db, row.id).length,
+  };
+}
+
+function findRow(db: Db, id: string): ProjectRow | undefined {
+  return db.select().from(project).where(and(eq(project.id, id), eq(project.studioId, STUDIO))).get();
+}
+
+function noProject(id: string): ReturnType<typeof fail> {
+  return fail('not_found', `There is no project with the id “${id}”.`, 'id');
+}

@@ -1,0 +1,17 @@
+import { createReadStream } from 'node:fs';
+import { Readable } from 'node:stream';
+import { attachment } from '$lib/server/app/files';
+import { api } from '$lib/server/app/http';
+
+export const GET = api('exportFile', ({ app, params }) => {
+  const file = app.exports.file(params.id ?? '');
+  if (!file.ok) return file;
+  const { path, job } = file.value;
+  return new Response(Readable.toWeb(createReadStream(path)) as ReadableStream, {
+    headers: {
+      'content-type': 'image/png',
+      'content-length': String(job.bytes),
+      'content-disposition': attachment(job.fileName),
+    },
+  });
+});

@@ -1,0 +1,6 @@
+import { api } from '$lib/server/app/http';
+import { applyChanges } from '$lib/server/repo/layouts';
+
+export const POST = api('changeLayout', ({ app, params, body }) =>
+  applyChanges(app.db, params.id ?? '', body.base, body.changes),
+);

@@ -1,0 +1,21 @@
+import { fromPx } from '$lib/core/num/length';
+import { layoutSvg } from '$lib/core/svg/layout';
+import { svgHeaders } from '$lib/server/app/files';
+import { api } from '$lib/server/app/http';
+import { sceneOf } from '$lib/server/app/layout-scene';
+import { getLayout } from '$lib/server/repo/layouts';
+
+export const GET = api('layoutSvg', ({ app, params, query, event }) => {
+  const found = getLayout(app.db, params.id ?? '');
+  if (!found.ok) return found;
+  const layout = found.value;
+  const say = (px: number): string => `${Number(fromPx(px, layout.measure).toFixed(4))}${layout.measure}`;
+  const svg = layoutSvg(sceneOf(app.db, layout), {
+    patterns: query.patterns,
+    width: say(layout.width),
+    height: say(layout.height),
+    title: layout.name,
+  });
+  const asFile = event.request.headers.get('sec-fetch-dest') !== 'image';
+  return new Response(svg, { headers: svgHeaders(asFile ? { fileName: `${layout.name}.svg` } : {}) });
+});

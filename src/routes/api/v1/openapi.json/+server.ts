@@ -1,0 +1,4 @@
+import { json } from '@sveltejs/kit';
+import { openApiDocument } from '$lib/contract/openapi';
+
+export const GET = (): Response => json(openApiDocument());

@@ -1,0 +1,4 @@
+import { api } from '$lib/server/app/http';
+import { publish } from '$lib/server/repo/patterns';
+
+export const POST = api('publish', ({ app, params, body }) => publish(app.db, params.id ?? '', body.base));
