@@ -15,7 +15,7 @@ export default {
         // Svelte sets single properties (a left, a width) through style attributes.
         'style-src-attr': ['unsafe-inline'],
         'img-src': ['self', 'data:', 'blob:'],
-        'font-src': ['self'],
+        'font-src': ['self', 'data:'],
         'connect-src': ['self'],
         'worker-src': ['self', 'blob:'],
         'object-src': ['none'],

@@ -5,7 +5,7 @@ import type { Point } from '../geom/point';
 import { findAbutments, type Abutment } from '../lattice/abut';
 import { cellOf, type Cell } from '../lattice/cell';
 import { offsetsMeeting } from '../lattice/meet';
-import { latticeOf, type Lattice } from '../lattice/repeat';
+import { latticeOf, type Lattice, type Size } from '../lattice/repeat';
 import { placingMatrix, type Motif, type Recipe } from '../recipe/recipe';
 import { elementEdges } from './edges';
 import { compileMotif, strokeReach, type CompiledMotif, type Element } from './motif';
@@ -15,6 +15,8 @@ export type Piece = { id: string; motif: string; elements: Element[]; matrix: Af
 
 /** A recipe compiled: the drawables of one unit and the lattice that lays them. Colours stay slots. */
 export type UnitScene = {
+  /** The unit with its gaps: how far it is to the next unit across and down, in px. */
+  pitch: Size;
   lattice: Lattice;
   cell: Cell;
   pieces: Piece[];
@@ -47,6 +49,7 @@ export function compileUnit(recipe: Recipe, options: CompileOptions = {}): UnitS
   });
   const lattice = latticeOf(recipe.unit, recipe.gap, recipe.repeat);
   return {
+    pitch: { width: recipe.unit.width + recipe.gap.across, height: recipe.unit.height + recipe.gap.down },
     lattice,
     cell: cellOf(recipe.unit, recipe.gap, recipe.repeat),
     pieces,

@@ -1,0 +1,66 @@
+import { applyVector, rotation } from '../geom/affine';
+import { subtract, type Point } from '../geom/point';
+import { LIMITS } from './limits';
+import { shapeCentre, type Shape } from './layout';
+import type { Frame } from './transform';
+
+/** A place on a frame: −1, 0 or 1 from left to right and from top to bottom; (0, 0) is the middle and no handle. */
+export type FrameHandle = { across: -1 | 0 | 1; down: -1 | 0 | 1 };
+
+export const FRAME_HANDLES: readonly FrameHandle[] = [
+  { across: -1, down: -1 },
+  { across: 0, down: -1 },
+  { across: 1, down: -1 },
+  { across: 1, down: 0 },
+  { across: 1, down: 1 },
+  { across: 0, down: 1 },
+  { across: -1, down: 1 },
+  { across: -1, down: 0 },
+];
+
+/** Where a handle lies on the page. */
+export function handlePoint(shape: Shape, handle: FrameHandle): Point {
+  const centre = shapeCentre(shape);
+  const out = applyVector(rotation(shape.rotation), {
+    x: (handle.across * shape.width) / 2,
+    y: (handle.down * shape.height) / 2,
+  });
+  return { x: centre.x + out.x, y: centre.y + out.y };
+}
+
+/**
+ * The frame that results when `handle` is pulled to `pointer` (page px): the opposite side stays, or the middle with
+ * `centred`; `proportional` keeps the ratio of the sides. A side never gets smaller than the limit and never turns over.
+ */
+export function frameByHandle(
+  shape: Shape,
+  handle: FrameHandle,
+  pointer: Point,
+  options: { proportional: boolean; centred: boolean },
+): Frame {
+  const centre = shapeCentre(shape);
+  const toLocal = rotation(-shape.rotation);
+  const local = applyVector(toLocal, subtract(pointer, centre));
+  const reach = options.centred ? 2 : 1;
+  const pulled = (at: number, side: number, direction: number): number => {
+    if (direction === 0) return side;
+    const from = options.centred ? 0 : (-direction * side) / 2;
+    return Math.max(LIMITS.shapeSide.least, (at - from) * direction * reach);
+  };
+  let width = pulled(local.x, shape.width, handle.across);
+  let height = pulled(local.y, shape.height, handle.down);
+  if (options.proportional) [width, height] = keepRatio(shape, handle, width, height);
+  const shift = options.centred
+    ? { x: 0, y: 0 }
+    : { x: (handle.across * (width - shape.width)) / 2, y: (handle.down * (height - shape.height)) / 2 };
+  const moved = applyVector(rotation(shape.rotation), shift);
+  return { x: centre.x + moved.x - width / 2, y: centre.y + moved.y - height / 2, width, height };
+}
+
+function keepRatio(shape: Shape, handle: FrameHandle, width: number, height: number): [number, number] {
+  const byWidth = width / shape.width;
+  const byHeight = height / shape.height;
+  const factor =
+    handle.across === 0 ? byHeight : handle.down === 0 ? byWidth : Math.max(byWidth, byHeight);
+  return [shape.width * factor, shape.height * factor];
+}

@@ -1,0 +1,92 @@
+<script lang="ts">
+  /** A name edited in place: it looks like text until it is pressed. `onset` answers a problem, or null when taken. */
+  type Props = {
+    value: string;
+    label: string;
+    size?: 'title' | 'text';
+    onset: (name: string) => Promise<string | null> | string | null;
+  };
+  let { value, label, size = 'text', onset }: Props = $props();
+
+  let typed: string | null = $state(null);
+  let problem: string | null = $state(null);
+
+  async function accept(text: string): Promise<void> {
+    const name = text.trim();
+    if (name === value) {
+      typed = null;
+      problem = null;
+      return;
+    }
+    problem = name === '' ? `${label} must not be empty.` : name.length > 80 ? `${label} may have at most 80 characters.` : await onset(name);
+    if (problem === null) typed = null;
+  }
+</script>
+
+<span class="name {size}">
+  <input
+    type="text"
+    aria-label={label}
+    autocomplete="off"
+    spellcheck="false"
+    value={typed ?? value}
+    aria-invalid={problem !== null}
+    size={Math.max(4, (typed ?? value).length)}
+    oninput={(event) => (typed = event.currentTarget.value)}
+    onkeydown={(event) => {
+      if (event.key === 'Enter') event.currentTarget.blur();
+      if (event.key === 'Escape') {
+        typed = null;
+        problem = null;
+        event.stopPropagation();
+      }
+    }}
+    onblur={() => typed !== null && accept(typed)}
+  />
+  {#if problem}<span class="problem" role="alert">{problem}</span>{/if}
+</span>
+
+<style>
+  .name {
+    position: relative;
+    display: inline-flex;
+    max-width: 100%;
+  }
+  input {
+    max-width: 100%;
+    padding: 1px 4px;
+    margin-left: -4px;
+    border: 1px solid transparent;
+    border-radius: 4px;
+    background: none;
+    font-weight: 650;
+    field-sizing: content;
+  }
+  .title input {
+    font-size: 22px;
+    letter-spacing: -0.01em;
+  }
+  input:hover {
+    border-color: var(--rule);
+  }
+  input:focus {
+    background: var(--card);
+    border-color: var(--kelp);
+    outline-offset: 0;
+  }
+  .problem {
+    position: absolute;
+    top: calc(100% + 4px);
+    left: 0;
+    z-index: 40;
+    width: max-content;
+    max-width: 320px;
+    padding: 6px 10px;
+    border: 1px solid var(--amber);
+    border-radius: var(--radius);
+    background: var(--amber-tint);
+    color: var(--ink);
+    font: 12px/1.4 var(--sans);
+    white-space: normal;
+  }
+</style>

@@ -1,0 +1,230 @@
+<script lang="ts">
+  import { clamp } from '$lib/core/num/tolerance';
+  import { fromPx, toPx } from '$lib/core/num/length';
+  import { readQuantity, type QuantityKind } from '$lib/core/num/quantity';
+  import { wheelSteps } from './wheel';
+
+  /**
+   * A number edited in place: drag across it, turn the wheel over it, arrow keys (Shift: 10, Alt: 0.1), or type, with
+   * sums and units. A length is held in px and shown in `kind.unit`; a `%` is held as a factor. `onlive` shows a value
+   * during a drag, `onset` makes it one step; `oncancel` ends a drag without one.
+   */
+  type Props = {
+    value: number;
+    kind: QuantityKind;
+    label: string;
+    least?: number;
+    most?: number;
+    digits?: number;
+    hideUnit?: boolean;
+    disabled?: boolean;
+    mixed?: boolean;
+    id?: string;
+    onlive?: (value: number) => void;
+    onset: (value: number) => void;
+    oncancel?: () => void;
+  };
+  let {
+    value,
+    kind,
+    label,
+    least = -Infinity,
+    most = Infinity,
+    digits,
+    hideUnit = false,
+    disabled = false,
+    mixed = false,
+    id,
+    onlive,
+    onset,
+    oncancel,
+  }: Props = $props();
+
+  const isPercent = $derived('suffix' in kind && kind.suffix === '%');
+  const unitText = $derived('unit' in kind ? kind.unit : kind.suffix);
+  const places = $derived(digits ?? ('unit' in kind ? (kind.unit === 'in' ? 3 : 2) : 2));
+
+  let typed: string | null = $state(null);
+  let problem: string | null = $state(null);
+  let scrub: { x: number; start: number; moved: boolean } | null = $state(null);
+
+  const shown = $derived(mixed ? 'mixed' : String(Number(toShown(value).toFixed(places))));
+
+  function toShown(held: number): number {
+    return 'unit' in kind ? fromPx(held, kind.unit) : isPercent ? held * 100 : held;
+  }
+  function toHeld(shownValue: number): number {
+    return 'unit' in kind ? toPx(shownValue, kind.unit) : isPercent ? shownValue / 100 : shownValue;
+  }
+
+  function stepBy(count: number, event: { shiftKey: boolean; altKey: boolean }): number {
+    const size = event.shiftKey ? 10 : event.altKey ? 0.1 : 1;
+    const next = Number((toShown(value) + count * size).toFixed(6));
+    return clamp(toHeld(next), least, most);
+  }
+
+  function accept(text: string): boolean {
+    if (text.trim() === shown || (mixed && text.trim() === 'mixed')) return true;
+    const read = readQuantity(text, kind);
+    if (!read.ok) {
+      problem = read.message;
+      return false;
+    }
+    const held = toHeld(read.value);
+    if (held < least - 1e-9 || held > most + 1e-9) {
+      const say = (limit: number): string => `${Number(toShown(limit).toFixed(3))} ${unitText}`.trim();
+      problem =
+        held < least
+          ? `${label} must be at least ${say(least)}; ${say(held)} was given.`
+          : `${label} must be at most ${say(most)}; ${say(held)} was given.`;
+      return false;
+    }
+    onset(held);
+    return true;
+  }
+
+  function leave(): void {
+    if (typed !== null && accept(typed)) problem = null;
+    if (problem === null) typed = null;
+  }
+
+  function onkeydown(event: KeyboardEvent & { currentTarget: HTMLInputElement }): void {
+    if (event.key === 'Enter') {
+      if (typed === null || accept(typed)) {
+        typed = null;
+        problem = null;
+        event.currentTarget.select();
+      }
+      event.preventDefault();
+    } else if (event.key === 'Escape') {
+      typed = null;
+      problem = null;
+      if (scrub) {
+        scrub = null;
+        oncancel?.();
+      }
+      event.currentTarget.blur();
+      event.stopPropagation();
+    } else if (event.key === 'ArrowUp' || event.key === 'ArrowDown') {
+      typed = null;
+      problem = null;
+      onset(stepBy(event.key === 'ArrowUp' ? 1 : -1, event));
+      event.preventDefault();
+    }
+  }
+
+  function onpointerdown(event: PointerEvent & { currentTarget: HTMLInputElement }): void {
+    if (disabled || event.button !== 0 || document.activeElement === event.currentTarget) return;
+    scrub = { x: event.clientX, start: toShown(value), moved: false };
+    event.currentTarget.setPointerCapture(event.pointerId);
+  }
+  function onpointermove(event: PointerEvent): void {
+    if (!scrub) return;
+    const by = event.clientX - scrub.x;
+    if (!scrub.moved && Math.abs(by) < 3) return;
+    scrub.moved = true;
+    const size = event.shiftKey ? 10 : event.altKey ? 0.1 : 1;
+    const next = clamp(toHeld(Number((scrub.start + Math.round(by / 2) * size).toFixed(6))), least, most);
+    (onlive ?? onset)(next);
+  }
+  function onpointerup(event: PointerEvent & { currentTarget: HTMLInputElement }): void {
+    if (!scrub) return;
+    const { moved } = scrub;
+    scrub = null;
+    if (moved) {
+      onset(value);
+      event.currentTarget.blur();
+    } else {
+      event.currentTarget.focus();
+      event.currentTarget.select();
+    }
+  }
+</script>
+
+<span class="field" class:disabled>
+  <input
+    {id}
+    type="text"
+    inputmode="decimal"
+    autocomplete="off"
+    spellcheck="false"
+    size={Math.max(2, (typed ?? shown).length)}
+    value={typed ?? shown}
+    aria-label={label}
+    aria-invalid={problem !== null}
+    {disabled}
+    title={disabled ? undefined : 'Drag, wheel, arrow keys, or type'}
+    oninput={(event) => (typed = event.currentTarget.value)}
+    onfocus={(event) => event.currentTarget.select()}
+    onblur={leave}
+    {onkeydown}
+    onmousedown={(event) => document.activeElement !== event.currentTarget && event.preventDefault()}
+    {onpointerdown}
+    {onpointermove}
+    {onpointerup}
+    onpointercancel={() => {
+      if (scrub?.moved) oncancel?.();
+      scrub = null;
+    }}
+    {@attach wheelSteps((count, event) => !disabled && onset(stepBy(count, event)))}
+  />{#if unitText && !hideUnit && !mixed}<span class="unit" class:tight={unitText === '°'}>{unitText}</span>{/if}
+  {#if problem}<span class="problem" role="alert">{problem}</span>{/if}
+</span>
+
+<style>
+  .field {
+    position: relative;
+    display: inline-flex;
+    align-items: baseline;
+    gap: 4px;
+    font-family: var(--mono);
+    font-size: 13px;
+    font-weight: 500;
+  }
+  input {
+    width: auto;
+    min-width: 2ch;
+    padding: 1px 0;
+    border: 0;
+    border-bottom: 1px dotted var(--rule-strong);
+    border-radius: 0;
+    background: none;
+    cursor: ew-resize;
+    touch-action: none;
+    field-sizing: content;
+  }
+  input:focus {
+    cursor: text;
+    border-bottom: 1px solid var(--kelp);
+    outline-offset: 3px;
+  }
+  input[aria-invalid='true'] {
+    border-bottom: 1px solid var(--amber);
+  }
+  input:disabled {
+    border-bottom-color: transparent;
+    cursor: default;
+    color: var(--muted);
+  }
+  .unit {
+    color: var(--muted);
+  }
+  .unit.tight {
+    margin-left: -4px;
+  }
+  .problem {
+    position: absolute;
+    bottom: calc(100% + 6px);
+    left: -8px;
+    z-index: 40;
+    width: max-content;
+    max-width: 260px;
+    padding: 6px 10px;
+    border: 1px solid var(--amber);
+    border-radius: var(--radius);
+    background: var(--amber-tint);
+    color: var(--ink);
+    font: 12px/1.4 var(--sans);
+    white-space: normal;
+  }
+</style>

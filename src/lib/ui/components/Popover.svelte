@@ -1,0 +1,119 @@
+<script lang="ts">
+  import type { Snippet } from 'svelte';
+
+  /** A button that opens a small panel beside it. It closes on Escape, on a press outside, and through `close`. */
+  type Props = {
+    label: string;
+    title?: string;
+    width?: number;
+    disabled?: boolean;
+    buttonClass?: string;
+    button: Snippet;
+    children: Snippet<[close: () => void]>;
+  };
+  let { label, title, width = 240, disabled = false, buttonClass = '', button, children }: Props = $props();
+
+  let open = $state(false);
+  let place = $state({ left: 0, top: 0, above: false });
+  let trigger: HTMLButtonElement | undefined = $state();
+  let panel: HTMLDivElement | undefined = $state();
+
+  function toggle(): void {
+    if (open) return close();
+    const box = trigger?.getBoundingClientRect();
+    if (!box) return;
+    const above = box.bottom > window.innerHeight * 0.6;
+    place = {
+      left: Math.max(8, Math.min(box.left, window.innerWidth - width - 8)),
+      top: above ? window.innerHeight - box.top + 6 : box.bottom + 6,
+      above,
+    };
+    open = true;
+  }
+  function close(): void {
+    if (!open) return;
+    const inside = panel?.contains(document.activeElement);
+    open = false;
+    if (inside) trigger?.focus();
+  }
+  $effect(() => {
+    if (open) panel?.querySelector<HTMLElement>('input, button, [tabindex="0"]')?.focus();
+  });
+</script>
+
+<svelte:window
+  onpointerdown={(event) => {
+    const target = event.target as Node;
+    if (open && !panel?.contains(target) && !trigger?.contains(target)) close();
+  }}
+  onresize={close}
+/>
+
+<span class="popover">
+  <button
+    bind:this={trigger}
+    type="button"
+    class="trigger {buttonClass}"
+    aria-haspopup="dialog"
+    aria-expanded={open}
+    aria-label={label}
+    {title}
+    {disabled}
+    onclick={toggle}>{@render button()}</button
+  >
+  {#if open}
+    <div
+      bind:this={panel}
+      class="panel"
+      role="dialog"
+      tabindex="-1"
+      aria-label={label}
+      style:width="{width}px"
+      style:left="{place.left}px"
+      style:top={place.above ? undefined : `${place.top}px`}
+      style:bottom={place.above ? `${place.top}px` : undefined}
+      onkeydown={(event) => {
+        if (event.key === 'Escape') {
+          close();
+          event.stopPropagation();
+        }
+      }}
+    >
+      {@render children(close)}
+    </div>
+  {/if}
+</span>
+
+<style>
+  .popover {
+    display: inline-flex;
+  }
+  .trigger {
+    display: inline-flex;
+    align-items: center;
+    gap: 6px;
+    padding: 0;
+    border: 0;
+    border-radius: 4px;
+    background: none;
+    text-align: left;
+    cursor: pointer;
+  }
+  .trigger:disabled {
+    cursor: default;
+    opacity: 0.6;
+  }
+  .panel {
+    position: fixed;
+    z-index: 50;
+    max-height: min(420px, 60vh);
+    overflow: auto;
+    padding: 12px;
+    border-radius: 8px;
+    background: var(--card);
+    box-shadow: var(--shadow);
+    font-family: var(--sans);
+    font-size: 13px;
+    font-weight: 400;
+  }
+</style>

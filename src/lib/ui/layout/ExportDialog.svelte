@@ -1,0 +1,160 @@
+<script lang="ts">
+  import type { ExportJob } from '$lib/contract/data';
+  import { devicePixels, effectivePpi } from '$lib/core/num/length';
+  import { LIMITS } from '$lib/core/recipe/limits';
+  import { call } from '../state/api';
+  import Button from '../components/Button.svelte';
+  import Dialog from '../components/Dialog.svelte';
+  import NumberField from '../components/NumberField.svelte';
+  import Switch from '../components/Switch.svelte';
+  import type { LayoutEditor } from './editor.svelte';
+
+  /** Hands the layout over as SVG (live patterns or expanded) or as PNG at a resolution, with progress and a way to stop. */
+  type Props = { editor: LayoutEditor; onclose: () => void };
+  let { editor, onclose }: Props = $props();
+
+  let format: 'png' | 'svg' = $state('png');
+  let patterns: 'live' | 'expanded' = $state('live');
+  // svelte-ignore state_referenced_locally
+  let ppi = $state(editor.doc.ppi);
+  let job = $state<ExportJob | null>(null);
+  let problem: string | null = $state(null);
+  let stopped = false;
+
+  const doc = $derived(editor.doc);
+  const pixels = $derived({ width: Math.round(devicePixels(doc.width, ppi)), height: Math.round(devicePixels(doc.height, ppi)) });
+  const working = $derived(isWorking(job));
+
+  function isWorking(held: ExportJob | null): boolean {
+    return held?.state === 'waiting' || held?.state === 'running';
+  }
+
+  async function start(): Promise<void> {
+    problem = null;
+    if (!(await editor.saver.flush())) {
+      problem = 'The layout is not saved yet, so the file would not show your last changes. Save it first.';
+      return;
+    }
+    if (format === 'svg') return download(`/api/v1/layouts/${editor.id}/svg?patterns=${patterns}`);
+    const begun = await call<ExportJob>('POST', `/layouts/${editor.id}/exports`, { ppi });
+    if (!begun.ok) {
+      problem = begun.failure.message;
+      return;
+    }
+    stopped = false;
+    job = begun.value;
+    while (job && isWorking(job)) {
+      await new Promise((resolve) => setTimeout(resolve, 150));
+      const next: Awaited<ReturnType<typeof call<ExportJob>>> = await call<ExportJob>('GET', `/exports/${job.id}`);
+      if (!next.ok) {
+        problem = next.failure.message;
+        job = null;
+        return;
+      }
+      job = next.value;
+    }
+    if (job?.state === 'done') download(`/api/v1/exports/${job.id}/file`);
+    else if (job?.state === 'failed') problem = job.message;
+    if (stopped) job = null;
+  }
+
+  function download(href: string): void {
+    const link = document.createElement('a');
+    link.href = href;
+    link.download = '';
+    link.click();
+  }
+
+  async function stop(): Promise<void> {
+    stopped = true;
+    if (job) await call('DELETE', `/exports/${job.id}`);
+  }
+  function close(): void {
+    if (working) void stop();
+    onclose();
+  }
+</script>
+
+<Dialog title="Export {doc.name}" width={460} onclose={close}>
+  <Switch
+    label="File format"
+    value={format}
+    options={[
+      { value: 'png', label: 'PNG picture' },
+      { value: 'svg', label: 'SVG drawing' },
+    ]}
+    onset={(value) => (format = value)}
+  />
+  {#if format === 'png'}
+    <div class="row">
+      <span>Resolution</span>
+      <NumberField label="Resolution" value={ppi} kind={{ suffix: '' }} {...LIMITS.ppi} digits={1} onset={(value) => (ppi = value)} />
+      <span class="muted">ppi</span>
+      {#each [72, 96, 150, 300] as usual (usual)}<Button kind="quiet" pressed={ppi === usual} onclick={() => (ppi = usual)}>{usual}</Button>{/each}
+    </div>
+    <div class="row">
+      <span>Size</span>
+      <NumberField
+        label="Width in pixels"
+        value={pixels.width}
+        kind={{ suffix: '' }}
+        least={1}
+        most={LIMITS.exportSide}
+        digits={0}
+        onset={(value) => (ppi = effectivePpi(Math.round(value), doc.width))}
+      />
+      <span class="mono">× {pixels.height} px</span>
+    </div>
+    <p class="muted">{doc.background === null ? 'The page is clear, so the picture keeps its transparency.' : 'Every pattern is drawn anew at this size, without hairlines.'}</p>
+  {:else}
+    <Switch
+      label="Patterns"
+      value={patterns}
+      options={[
+        { value: 'live', label: 'Live patterns' },
+        { value: 'expanded', label: 'Expanded shapes' },
+      ]}
+      onset={(value) => (patterns = value)}
+    />
+    <p class="muted">
+      {patterns === 'live'
+        ? 'Each fill stays an SVG <pattern> that other programs can change.'
+        : 'Every copy of a motif is a shape of its own, clipped by the shape it fills; for programs that draw patterns badly.'}
+    </p>
+  {/if}
+  {#if job && working}
+    <div class="row">
+      <progress value={job.progress} max="1" aria-label="Drawing"></progress>
+      <span class="mono">{Math.round(job.progress * 100)} %</span>
+      <Button kind="quiet" onclick={stop}>Stop</Button>
+    </div>
+  {:else if job?.state === 'done'}
+    <p role="status">Done: {job.width} × {job.height} px, {(job.bytes / 1e6).toFixed(1)} MB.</p>
+  {/if}
+  {#if problem}<p class="problem" role="alert">{problem}</p>{/if}
+  {#snippet actions()}
+    <Button onclick={close}>Close</Button>
+    <Button kind="main" disabled={working} onclick={start}>{format === 'png' ? 'Export PNG' : 'Export SVG'}</Button>
+  {/snippet}
+</Dialog>
+
+<style>
+  .row {
+    display: flex;
+    align-items: center;
+    gap: 8px;
+  }
+  .row > span:first-child:not(.mono) {
+    width: 80px;
+    color: var(--muted);
+    font-size: var(--small);
+  }
+  progress {
+    flex: 1;
+    height: 8px;
+    accent-color: var(--kelp);
+  }
+  .problem {
+    color: var(--amber);
+  }
+</style>

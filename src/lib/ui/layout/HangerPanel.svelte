@@ -1,0 +1,137 @@
+<script lang="ts">
+  import type { PatternSummary } from '$lib/contract/data';
+  import { call } from '../state/api';
+  import { toasts } from '../state/toasts.svelte';
+  import { sayUnit, swatchUrl } from '../library/say';
+  import type { LayoutEditor } from './editor.svelte';
+
+  /** The hangers beside the stage: find a pattern, press it to fill the selected shapes, or drag it onto a shape. */
+  type Props = { patterns: PatternSummary[]; editor: LayoutEditor };
+  let { patterns, editor }: Props = $props();
+
+  let search = $state('');
+  let found: PatternSummary[] | null = $state.raw(null);
+  let asked = 0;
+  const shown = $derived(found ?? patterns);
+  const used = $derived(new Set(editor.chosen.flatMap((shape) => (shape.fill?.kind === 'pattern' ? [shape.fill.pattern] : []))));
+
+  async function find(text: string): Promise<void> {
+    search = text;
+    const turn = ++asked;
+    if (text.trim() === '') {
+      found = null;
+      return;
+    }
+    const answer = await call<PatternSummary[]>('GET', `/patterns?search=${encodeURIComponent(text)}`);
+    if (turn !== asked) return;
+    if (answer.ok) found = answer.value;
+    else toasts.problem(answer.failure.message);
+  }
+</script>
+
+<aside aria-label="Hangers">
+  <div class="head">
+    <input
+      type="search"
+      placeholder="Find a pattern"
+      aria-label="Find a pattern"
+      value={search}
+      oninput={(event) => find(event.currentTarget.value)}
+    />
+    <p class="muted">{editor.selected.size === 0 ? 'Select a shape, then press a hanger, or drag one onto a shape.' : 'Press a hanger to fill what is selected.'}</p>
+  </div>
+  <ul>
+    {#each shown as pattern (pattern.id)}
+      <li>
+        <button
+          type="button"
+          class:used={used.has(pattern.id)}
+          draggable="true"
+          title="Fill the selected shapes with {pattern.name}"
+          ondragstart={(event) => event.dataTransfer?.setData('application/x-isle-pattern', pattern.id)}
+          onclick={() => editor.fillWith(pattern.id)}
+        >
+          <img src={swatchUrl(pattern, 212, 58, 0.5)} alt="" width="212" height="58" loading="lazy" draggable="false" />
+          <span class="line"
+            ><strong>{pattern.name}</strong><span class="mono muted">{pattern.facts ? sayUnit(pattern.facts) : ''}</span></span
+          >
+        </button>
+      </li>
+    {:else}
+      <li class="muted none">{search === '' ? 'No patterns are published yet.' : `Nothing matches “${search}”.`}</li>
+    {/each}
+  </ul>
+</aside>
+
+<style>
+  aside {
+    display: flex;
+    flex-direction: column;
+    min-height: 0;
+    border-right: 1px solid var(--rule);
+    background: var(--card);
+  }
+  .head {
+    padding: 12px 12px 8px;
+  }
+  .head p {
+    margin-top: 6px;
+    font-size: var(--small);
+  }
+  input {
+    width: 100%;
+    padding: 6px 10px;
+    border: 1px solid var(--rule);
+    border-radius: var(--radius);
+  }
+  ul {
+    flex: 1;
+    min-height: 0;
+    margin: 0;
+    padding: 4px 8px 16px;
+    overflow: auto;
+    list-style: none;
+  }
+  button {
+    display: block;
+    width: 100%;
+    padding: 4px;
+    border: 2px solid transparent;
+    border-radius: var(--radius);
+    background: none;
+    text-align: left;
+    cursor: grab;
+  }
+  button:hover {
+    border-color: var(--rule-strong);
+  }
+  button.used {
+    border-color: var(--kelp);
+  }
+  img {
+    display: block;
+    width: 100%;
+    height: 58px;
+    object-fit: cover;
+    object-position: 0 0;
+    background: var(--surround);
+  }
+  .line {
+    display: flex;
+    justify-content: space-between;
+    gap: 6px;
+    padding: 3px 0 2px;
+    white-space: nowrap;
+  }
+  strong {
+    overflow: hidden;
+    font-weight: 650;
+    text-overflow: ellipsis;
+  }
+  .mono {
+    font-size: 11px;
+  }
+  .none {
+    padding: 8px;
+  }
+</style>

@@ -1,0 +1,88 @@
+<script lang="ts">
+  import type { PaletteData } from '$lib/contract/data';
+  import { LENGTH_UNITS, isLengthUnit } from '$lib/core/num/length';
+  import { LIMITS } from '$lib/core/recipe/limits';
+  import ColourWell from '../components/ColourWell.svelte';
+  import NumberField from '../components/NumberField.svelte';
+  import Popover from '../components/Popover.svelte';
+  import type { LayoutEditor } from './editor.svelte';
+
+  /** The page's size, unit, resolution and background. Shapes and patterns stay as they are when the page changes. */
+  type Props = { editor: LayoutEditor; palettes: PaletteData[]; label: string; onfit: () => void };
+  let { editor, palettes, label, onfit }: Props = $props();
+  const doc = $derived(editor.doc);
+  const kind = $derived({ unit: doc.measure });
+
+  function size(change: { width?: number; height?: number }): void {
+    editor.changePage(change);
+    onfit();
+  }
+</script>
+
+<Popover label="Page settings" width={260}>
+  {#snippet button()}<span class="size">{label}</span>{/snippet}
+  {#snippet children()}
+    <div class="rows">
+      <span>Width</span><NumberField label="Width of the page" value={doc.width} {kind} {...LIMITS.pageSide} onset={(width) => size({ width })} />
+      <span>Height</span><NumberField label="Height of the page" value={doc.height} {kind} {...LIMITS.pageSide} onset={(height) => size({ height })} />
+      <span>Unit of length</span>
+      <select
+        aria-label="Unit of length"
+        value={doc.measure}
+        onchange={(event) => isLengthUnit(event.currentTarget.value) && editor.changePage({ measure: event.currentTarget.value })}
+      >
+        {#each LENGTH_UNITS as unit (unit)}<option value={unit}>{unit}</option>{/each}
+      </select>
+      <span>Resolution, ppi</span>
+      <NumberField label="Resolution" value={doc.ppi} kind={{ suffix: '' }} {...LIMITS.ppi} digits={0} onset={(ppi) => editor.changePage({ ppi })} />
+      <span>Background</span>
+      <span class="background">
+        {#if doc.background !== null}
+          <ColourWell colour={doc.background} label="Background of the page" {palettes} size={18} onset={(background) => editor.changePage({ background })} />
+          <button type="button" onclick={() => editor.changePage({ background: null })}>clear it</button>
+        {:else}
+          clear <button type="button" onclick={() => editor.changePage({ background: '#ffffff' })}>make it white</button>
+        {/if}
+      </span>
+    </div>
+  {/snippet}
+</Popover>
+
+<style>
+  .size {
+    border-bottom: 1px dotted var(--rule-strong);
+    color: var(--muted);
+    font: 500 12px var(--mono);
+  }
+  .rows {
+    display: grid;
+    grid-template-columns: auto 1fr;
+    gap: 10px 16px;
+    align-items: center;
+    color: var(--ink);
+    justify-items: end;
+  }
+  .rows > span:nth-child(odd) {
+    color: var(--muted);
+    font-size: var(--small);
+    justify-self: start;
+  }
+  select {
+    padding: 2px 4px;
+    border: 1px solid var(--rule);
+    border-radius: 4px;
+    background: var(--card);
+  }
+  .background {
+    display: inline-flex;
+    gap: 8px;
+    align-items: center;
+  }
+  button {
+    padding: 0;
+    border: 0;
+    background: none;
+    color: var(--kelp);
+    cursor: pointer;
+  }
+</style>

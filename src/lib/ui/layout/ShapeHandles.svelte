@@ -1,0 +1,124 @@
+<script lang="ts">
+  import { applyVector, chain, rotation, scaling, translation } from '$lib/core/geom/affine';
+  import { formatPath, transformPath } from '$lib/core/geom/path';
+  import { frameCorners, shapeCentre, shapeOutline, type Shape } from '$lib/core/recipe/layout';
+  import { FRAME_HANDLES, frameByHandle, handlePoint, type FrameHandle } from '$lib/core/recipe/sizing';
+  import { sizeTo, turnBy } from '$lib/core/recipe/transform';
+  import { directionDegrees, subtract, type Point } from '$lib/core/geom/point';
+  import type { LayoutEditor } from './editor.svelte';
+  import type { View } from './view.svelte';
+  import { dragging } from './dragging';
+
+  /** Kelp squares on the shape's frame that size it, and a round one off its corner that turns it. */
+  type Props = { shape: Shape; editor: LayoutEditor; view: View };
+  let { shape, editor, view }: Props = $props();
+
+  const outline = $derived(
+    formatPath(
+      transformPath(
+        chain(translation(view.pan.x, view.pan.y), scaling(view.zoom), translation(shape.x, shape.y)),
+        shapeOutline(shape),
+      ),
+    ),
+  );
+  const corners = $derived(frameCorners(shape).map((corner) => view.toScreen(corner)));
+  const turner = $derived.by(() => {
+    const corner = corners[2] ?? { x: 0, y: 0 };
+    const out = applyVector(rotation(shape.rotation), { x: 14, y: 14 });
+    return { x: corner.x + out.x, y: corner.y + out.y };
+  });
+  const cursors = ['nwse-resize', 'ns-resize', 'nesw-resize', 'ew-resize'];
+  const cursorOf = (index: number): string => cursors[Math.round(index + shape.rotation / 45 + 800) % 4] ?? 'move';
+
+  function sizing(handle: FrameHandle) {
+    let start: Shape;
+    let grip: Point;
+    return dragging({
+      view,
+      start: (at) => {
+        start = shape;
+        grip = subtract(at, handlePoint(shape, handle));
+      },
+      move: (at, event) => {
+        const pointer = subtract(at, grip);
+        const frame = frameByHandle(start, handle, pointer, { proportional: event.shiftKey, centred: event.altKey });
+        editor.change(() => sizeTo(start, editor.scope, frame), { live: true });
+      },
+      end: () => editor.history.commit(),
+      cancel: () => editor.history.cancel(),
+    });
+  }
+
+  function turning() {
+    let start: Shape;
+    let from = 0;
+    return dragging({
+      view,
+      start: (at) => {
+        start = shape;
+        from = directionDegrees(subtract(at, shapeCentre(start)));
+      },
+      move: (at, event) => {
+        let by = directionDegrees(subtract(at, shapeCentre(start))) - from;
+        if (event.shiftKey) by = Math.round((start.rotation + by) / 15) * 15 - start.rotation;
+        editor.change(() => turnBy(start, editor.scope, by, shapeCentre(start)), { live: true });
+      },
+      end: () => editor.history.commit(),
+      cancel: () => editor.history.cancel(),
+    });
+  }
+</script>
+
+<g class="handles">
+  <path class="halo" d={outline} />
+  <path class="outline" d={outline} />
+  <polygon class="frame" points={corners.map((corner) => `${corner.x},${corner.y}`).join(' ')} />
+  {#each FRAME_HANDLES as handle, index (index)}
+    {@const at = view.toScreen(handlePoint(shape, handle))}
+    <rect
+      class="grip"
+      role="presentation"
+      data-handle="{handle.across},{handle.down}"
+      x={at.x - 4.5}
+      y={at.y - 4.5}
+      width="9"
+      height="9"
+      transform="rotate({shape.rotation} {at.x} {at.y})"
+      style:cursor={cursorOf(index)}
+      {@attach sizing(handle)}
+    />
+  {/each}
+  <circle class="grip" role="presentation" data-handle="turn" cx={turner.x} cy={turner.y} r="5.5" style:cursor="grab" {@attach turning()}>
+    <title>Turn the shape; Shift for steps of 15°</title>
+  </circle>
+</g>
+
+<style>
+  .halo,
+  .outline,
+  .frame {
+    fill: none;
+    pointer-events: none;
+  }
+  .halo {
+    stroke: rgb(255 255 255 / 80%);
+    stroke-width: 4px;
+  }
+  .outline {
+    stroke: var(--kelp);
+    stroke-width: 1.5px;
+  }
+  .frame {
+    stroke: var(--kelp);
+    stroke-width: 0.75px;
+    stroke-dasharray: 3 3;
+  }
+  .grip {
+    fill: #fff;
+    stroke: var(--kelp);
+    stroke-width: 1.75px;
+  }
+  .grip:hover {
+    fill: var(--kelp-tint);
+  }
+</style>

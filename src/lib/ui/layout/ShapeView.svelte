@@ -1,0 +1,49 @@
+<script lang="ts">
+  import type { ShapeScene } from '$lib/core/scene/layout';
+  import { patternTransform } from '$lib/core/svg/live';
+  import { copiesMarkup, visibleOffsets } from '$lib/core/svg/layout';
+  import type { Bases } from './bases';
+
+  /** One shape on the stage: its ground, and its pattern through a <pattern> of its own that refers to a shared base. */
+  type Props = { scene: ShapeScene; bases: Bases; zoom: number; prefix: string };
+  let { scene, bases, zoom, prefix }: Props = $props();
+
+  const paint = $derived(scene.paint);
+  const base = $derived(paint?.kind === 'pattern' ? bases.of(paint, zoom) : null);
+  const fillId = $derived(`${prefix}-f-${scene.id}`);
+</script>
+
+<g transform="translate({scene.x} {scene.y})" data-shape={scene.id} class:empty={paint === null}>
+  {#if paint?.kind === 'colour'}
+    <path d={scene.d} fill={paint.colour} fill-opacity={paint.opacity} />
+  {:else if paint?.kind === 'pattern' && base}
+    {#if paint.ground}
+      <path d={scene.d} fill={paint.ground.colour} fill-opacity={paint.ground.opacity} />
+    {/if}
+    {#if base.kind === 'live'}
+      <pattern id={fillId} href="#{base.id}" patternTransform={patternTransform(paint.pattern.scene, paint.matrix)} />
+      <path d={scene.d} fill="url(#{fillId})" fill-opacity={paint.opacity} />
+    {:else}
+      <clipPath id={fillId}><path d={scene.d} /></clipPath>
+      <g clip-path="url(#{fillId})">
+        <g opacity={paint.opacity}>
+          <!-- eslint-disable-next-line svelte/no-at-html-tags -- numbers and hex colours only, written by core/svg -->
+          {@html copiesMarkup(paint, visibleOffsets(scene, paint, scene.box), base.id, zoom)}
+        </g>
+      </g>
+      <path d={scene.d} fill="transparent" />
+    {/if}
+  {:else}
+    <path d={scene.d} class="unfilled" />
+  {/if}
+</g>
+
+<style>
+  .unfilled {
+    fill: rgb(255 255 255 / 1%);
+    stroke: #6b7472;
+    stroke-width: 1px;
+    stroke-dasharray: 4 3;
+    vector-effect: non-scaling-stroke;
+  }
+</style>

@@ -1,0 +1,309 @@
+<script lang="ts">
+  import { boxOfCorners, boxesMeet, type Box } from '$lib/core/geom/box';
+  import { subtract, type Point } from '$lib/core/geom/point';
+  import { shapeBox, type Shape } from '$lib/core/recipe/layout';
+  import { LIMITS } from '$lib/core/recipe/limits';
+  import { moveBy } from '$lib/core/recipe/transform';
+  import { compileShape, type ShapeScene } from '$lib/core/scene/layout';
+  import { Bases } from './bases';
+  import ChartBorder from './ChartBorder.svelte';
+  import { dragging } from './dragging';
+  import type { LayoutEditor } from './editor.svelte';
+  import PatternHandle from './PatternHandle.svelte';
+  import ShapeHandles from './ShapeHandles.svelte';
+  import ShapeView from './ShapeView.svelte';
+  import { wheelView, type View } from './view.svelte';
+
+  /** The area that shows the layout: pan, zoom, drawing and selecting shapes, and the handles of what is selected. */
+  type Props = { editor: LayoutEditor; view: View; onkey: (event: KeyboardEvent) => void };
+  let { editor, view, onkey }: Props = $props();
+
+  const prefix = $props.id();
+  const bases = new Bases(prefix);
+  /** Room round the page for the chart border and its labels. */
+  const MARGIN = 44;
+
+  let width = $state(0);
+  let height = $state(0);
+  let fitted = false;
+  let drawn = $state<Box | null>(null);
+  let swept = $state<Box | null>(null);
+  let spaceDown = $state(false);
+  let dropTarget: string | null = $state(null);
+
+  const doc = $derived(editor.doc);
+  const scenes = $derived(doc.shapes.map((shape) => sceneOf(shape)));
+  const needed = $derived(bases.needed(scenes, view.zoom));
+  const single = $derived(editor.single);
+  const singleFill = $derived(single?.fill?.kind === 'pattern' ? single.fill : null);
+  const singlePattern = $derived(singleFill ? editor.lookup(singleFill) : null);
+
+  /** Compiled shapes, kept while neither the shape nor the patterns change: a drag compiles only what moves. */
+  let kept = new WeakMap<Shape, ShapeScene>();
+  let keptFor: unknown = null;
+  function sceneOf(shape: Shape): ShapeScene {
+    if (keptFor !== editor.lookup) {
+      kept = new WeakMap();
+      keptFor = editor.lookup;
+    }
+    const held = kept.get(shape);
+    if (held) return held;
+    const scene = compileShape(shape, editor.lookup);
+    kept.set(shape, scene);
+    return scene;
+  }
+
+  $effect(() => {
+    if (width > 0 && height > 0 && !fitted) {
+      fitted = true;
+      fit();
+    }
+  });
+
+  export function fit(): void {
+    view.fit({ width, height }, doc, MARGIN);
+  }
+  export function lifeSize(): void {
+    view.centre({ width, height }, doc, 1);
+  }
+  /** The shape under a point of the window, front first. */
+  export function shapeAt(clientX: number, clientY: number): string | null {
+    const hit = document.elementFromPoint(clientX, clientY)?.closest('[data-shape]');
+    return hit?.getAttribute('data-shape') ?? null;
+  }
+
+  function stageDrag() {
+    let mode: 'pan' | 'draw' | 'move' | 'sweep' = 'sweep';
+    let from: Point;
+    let screen: Point;
+    let panFrom: Point;
+    let wasSelected = false;
+    let pressed: string | null = null;
+    return dragging({
+      view,
+      start: (at, event) => {
+        from = at;
+        screen = { x: event.clientX, y: event.clientY };
+        panFrom = view.pan;
+        const hit = (event.target as Element).closest('[data-shape]')?.getAttribute('data-shape') ?? null;
+        pressed = hit;
+        if (spaceDown) mode = 'pan';
+        else if (editor.tool !== 'select') mode = 'draw';
+        else if (hit === null) {
+          mode = 'sweep';
+          if (!event.shiftKey) editor.select([]);
+        } else {
+          mode = 'move';
+          wasSelected = editor.selected.has(hit);
+          if (event.shiftKey) {
+            editor.toggle(hit);
+            mode = 'sweep';
+          } else if (!wasSelected) editor.select([hit]);
+        }
+      },
+      move: (at, event) => {
+        const by = subtract(at, from);
+        if (mode === 'pan') {
+          view.pan = { x: panFrom.x + event.clientX - screen.x, y: panFrom.y + event.clientY - screen.y };
+        } else if (mode === 'draw') drawn = drawnBox(from, at, event);
+        else if (mode === 'sweep') swept = boxOfCorners(from, at);
+        else {
+          if (Math.hypot(by.x, by.y) * view.zoom < 3 && !editor.history.inGesture) return;
+          if (event.shiftKey) {
+            if (Math.abs(by.x) > Math.abs(by.y)) by.y = 0;
+            else by.x = 0;
+          }
+          editor.change((shape) => moveBy(shape, editor.scope, by), { live: true });
+        }
+      },
+      end: (moved) => {
+        if (mode === 'draw' && editor.tool !== 'select') {
+          const least = 3 / view.zoom;
+          if (drawn && drawn.width > least && drawn.height > least) editor.addShape(editor.tool, drawn);
+        } else if (mode === 'move') {
+          editor.history.commit();
+          if (!moved && wasSelected && pressed && editor.selected.size > 1) editor.select([pressed]);
+        } else if (mode === 'sweep' && swept && swept.width * view.zoom > 3) {
+          const area = swept;
+          editor.select(doc.shapes.filter((shape) => boxesMeet(shapeBox(shape), area)).map((shape) => shape.id));
+        }
+        drawn = swept = null;
+      },
+      cancel: () => {
+        drawn = swept = null;
+        editor.history.cancel();
+      },
+    });
+  }
+
+  /** The box drawn so far: Shift makes it square, Alt draws from its middle. */
+  function drawnBox(from: Point, to: Point, event: PointerEvent): Box {
+    const by = subtract(to, from);
+    if (event.shiftKey) {
+      const side = Math.max(Math.abs(by.x), Math.abs(by.y));
+      by.x = side * (Math.sign(by.x) || 1);
+      by.y = side * (Math.sign(by.y) || 1);
+    }
+    const start = event.altKey ? subtract(from, by) : from;
+    const box = boxOfCorners(start, { x: from.x + by.x, y: from.y + by.y });
+    const least = LIMITS.shapeSide.least;
+    return { ...box, width: Math.max(box.width, least), height: Math.max(box.height, least) };
+  }
+
+  /** The middle button pans, wherever it is pressed. */
+  function panByMiddle(event: PointerEvent & { currentTarget: SVGSVGElement }): void {
+    if (event.button !== 1) return;
+    event.preventDefault();
+    const { currentTarget, pointerId } = event;
+    currentTarget.setPointerCapture(pointerId);
+    let last = { x: event.clientX, y: event.clientY };
+    const move = (next: PointerEvent): void => {
+      view.panBy(next.clientX - last.x, next.clientY - last.y);
+      last = { x: next.clientX, y: next.clientY };
+    };
+    currentTarget.addEventListener('pointermove', move);
+    currentTarget.addEventListener('pointerup', () => currentTarget.removeEventListener('pointermove', move), { once: true });
+  }
+
+  function screenBox(box: Box): Box {
+    const at = view.toScreen(box);
+    return { ...at, width: box.width * view.zoom, height: box.height * view.zoom };
+  }
+
+  const outlined = $derived([drawn, swept].flatMap((box) => (box ? [screenBox(box)] : [])));
+  const targetScene = $derived(scenes.find((scene) => scene.id === dropTarget) ?? null);
+</script>
+
+<svelte:window
+  onkeydown={(event) => {
+    if (event.key === ' ' && event.target === document.activeElement && (event.target as Element).closest('.stage')) {
+      spaceDown = true;
+      event.preventDefault();
+    }
+  }}
+  onkeyup={(event) => event.key === ' ' && (spaceDown = false)}
+/>
+
+<!-- svelte-ignore a11y_no_noninteractive_element_interactions, a11y_no_noninteractive_tabindex -- the stage takes keys itself; each shape is also a row of the ledger -->
+<div
+  class="stage"
+  class:drawing={editor.tool !== 'select'}
+  class:panning={spaceDown}
+  role="application"
+  aria-label="Stage. Arrow keys move the selected shape; press ? for all keys"
+  tabindex="0"
+  bind:clientWidth={width}
+  bind:clientHeight={height}
+  onkeydown={onkey}
+  ondragover={(event) => {
+    if (!event.dataTransfer?.types.includes('application/x-isle-pattern')) return;
+    event.preventDefault();
+    dropTarget = shapeAt(event.clientX, event.clientY);
+  }}
+  ondragleave={() => (dropTarget = null)}
+  ondrop={(event) => {
+    const pattern = event.dataTransfer?.getData('application/x-isle-pattern');
+    const target = shapeAt(event.clientX, event.clientY);
+    dropTarget = null;
+    if (!pattern || !target) return;
+    event.preventDefault();
+    editor.select([target]);
+    void editor.fillWith(pattern, new Set([target]));
+  }}
+>
+  <svg role="img" aria-label={doc.name} {@attach wheelView(view)} {@attach stageDrag()} onpointerdown={panByMiddle}>
+    <defs>
+      {#each needed as base (base.id)}
+        {#if base.kind === 'live'}
+          <pattern id={base.id} width={base.width} height={base.height} patternUnits="userSpaceOnUse">
+            <!-- eslint-disable-next-line svelte/no-at-html-tags -- numbers and hex colours only, written by core/svg -->
+            {@html base.markup}
+          </pattern>
+        {:else}
+          <g id={base.id}>
+            <!-- eslint-disable-next-line svelte/no-at-html-tags -- as above -->
+            {@html base.markup}
+          </g>
+        {/if}
+      {/each}
+      <clipPath id="{prefix}-page"><rect width={doc.width} height={doc.height} /></clipPath>
+    </defs>
+    <ChartBorder width={doc.width} height={doc.height} measure={doc.measure} {view} />
+    <g transform="translate({view.pan.x} {view.pan.y}) scale({view.zoom})">
+      <rect width={doc.width} height={doc.height} fill={doc.background ?? '#ffffff'} class:clear={doc.background === null} />
+      <g clip-path="url(#{prefix}-page)">
+        {#each scenes as scene (scene.id)}
+          <ShapeView {scene} {bases} zoom={view.zoom} {prefix} />
+        {/each}
+      </g>
+    </g>
+    {#if targetScene}
+      <path class="target" transform="translate({view.pan.x} {view.pan.y}) scale({view.zoom}) translate({targetScene.x} {targetScene.y})" d={targetScene.d} />
+    {/if}
+    {#if editor.chosen.length > 1}
+      {#each editor.chosen as shape (shape.id)}
+        {@const scene = sceneOf(shape)}
+        <path
+          class="chosen"
+          transform="translate({view.pan.x} {view.pan.y}) scale({view.zoom}) translate({scene.x} {scene.y})"
+          d={scene.d}
+        />
+      {/each}
+    {/if}
+    {#if single}
+      <ShapeHandles shape={single} {editor} {view} />
+      {#if singleFill && singlePattern}
+        <PatternHandle shape={single} fill={singleFill} pattern={singlePattern} {editor} {view} />
+      {/if}
+    {/if}
+    {#each outlined as { x, y, width: across, height: down }, index (index)}
+      <rect class="sweep" {x} {y} width={across} height={down} />
+    {/each}
+  </svg>
+</div>
+
+<style>
+  .stage {
+    position: absolute;
+    inset: 0;
+    overflow: hidden;
+    background: var(--surround);
+    touch-action: none;
+    user-select: none;
+  }
+  .stage:focus-visible {
+    outline-offset: -3px;
+  }
+  .drawing {
+    cursor: crosshair;
+  }
+  .panning {
+    cursor: grab;
+  }
+  svg {
+    display: block;
+    width: 100%;
+    height: 100%;
+  }
+  .clear {
+    fill: #fff;
+  }
+  .chosen,
+  .target {
+    fill: none;
+    stroke: var(--kelp);
+    stroke-width: 2px;
+    vector-effect: non-scaling-stroke;
+    pointer-events: none;
+  }
+  .target {
+    stroke: var(--signal);
+    stroke-width: 3px;
+  }
+  .sweep {
+    fill: rgb(13 90 80 / 8%);
+    stroke: var(--kelp);
+    stroke-dasharray: 4 3;
+    pointer-events: none;
+  }
+</style>

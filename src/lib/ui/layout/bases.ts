@@ -1,0 +1,47 @@
+import type { PatternPaint, ShapeScene } from '$lib/core/scene/layout';
+import { meanScale } from '$lib/core/scene/layout';
+import { colourKey } from '$lib/core/svg/layout';
+import { cellMarkup, underlayWidth, unitMarkup } from '$lib/core/svg/pieces';
+
+/** Tiles larger than this many device px are drawn coarsely by browsers; the stage then draws the copies themselves. */
+const LARGEST_TILE = 1200;
+
+/** What several fills share on a stage: the base <pattern> of a drawing, or its unit for expanded drawing. */
+export type Base = { id: string; kind: 'live' | 'expanded'; width: number; height: number; markup: string };
+
+/** How a fill is drawn on the stage at a zoom. */
+export function drawingKind(paint: PatternPaint, zoom: number): Base['kind'] {
+  const { cell } = paint.pattern.scene;
+  const scale = Math.max(Math.hypot(paint.matrix.a, paint.matrix.b), Math.hypot(paint.matrix.c, paint.matrix.d)) * zoom;
+  return Math.max(cell.width, cell.height) * scale > LARGEST_TILE ? 'expanded' : 'live';
+}
+
+/** Keeps one base for every drawing that is on the stage, with ids that stay as long as the drawing does. */
+export class Bases {
+  private readonly held = new Map<string, Base>();
+  private next = 0;
+
+  constructor(private readonly prefix: string) {}
+
+  /** The base of a fill, made when it is first asked for. */
+  of(paint: PatternPaint, zoom: number): Base {
+    const kind = drawingKind(paint, zoom);
+    const underlay = kind === 'live' ? underlayWidth(meanScale(paint.matrix) * zoom) : 0;
+    const key = `${kind}|${paint.pattern.key}|${colourKey(paint.colours)}|${underlay}`;
+    const held = this.held.get(key);
+    if (held) return held;
+    const { scene } = paint.pattern;
+    const markup = kind === 'live' ? cellMarkup(scene, paint.colours, underlay) : unitMarkup(scene, paint.colours);
+    const base: Base = { id: `${this.prefix}-${this.next++}`, kind, width: scene.cell.width, height: scene.cell.height, markup };
+    this.held.set(key, base);
+    return base;
+  }
+
+  /** The bases that `shapes` need, each once. */
+  needed(shapes: readonly ShapeScene[], zoom: number): Base[] {
+    const used = new Set<Base>();
+    for (const { paint } of shapes) if (paint?.kind === 'pattern') used.add(this.of(paint, zoom));
+    return [...used];
+  }
+}
+

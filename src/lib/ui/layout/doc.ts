@@ -1,0 +1,55 @@
+import type { LayoutChange, LayoutData } from '$lib/contract/data';
+import type { Layout, Shape } from '$lib/core/recipe/layout';
+
+/** What the layout view edits: the page, its name, and its shapes in stack order. */
+export type LayoutDoc = Layout & { name: string };
+
+/** The editable part of a layout as the server gives it. */
+export function docOf(data: LayoutData): LayoutDoc {
+  const { name, width, height, measure, ppi, background, shapes } = data;
+  return { name, width, height, measure, ppi, background, shapes };
+}
+
+/** The document with some shapes changed; the others stay the same objects. */
+export function changeShapes(doc: LayoutDoc, ids: ReadonlySet<string>, change: (shape: Shape) => Shape): LayoutDoc {
+  return { ...doc, shapes: doc.shapes.map((shape) => (ids.has(shape.id) ? change(shape) : shape)) };
+}
+
+/** The changes that turn `from` into `to`, smallest set: only shapes that are not the same object are put. */
+export function diffLayout(from: LayoutDoc, to: LayoutDoc): LayoutChange[] {
+  const changes: LayoutChange[] = [];
+  const { shapes: _from, ...oldPage } = from;
+  const { shapes: _to, ...newPage } = to;
+  const page = Object.fromEntries(
+    Object.entries(newPage).filter(([key, value]) => oldPage[key as keyof typeof oldPage] !== value),
+  );
+  if (Object.keys(page).length > 0) changes.push({ do: 'page', ...page });
+  const before = new Map(from.shapes.map((shape) => [shape.id, shape]));
+  const after = new Set(to.shapes.map((shape) => shape.id));
+  for (const id of before.keys()) if (!after.has(id)) changes.push({ do: 'remove-shape', id });
+  for (const shape of to.shapes) if (before.get(shape.id) !== shape) changes.push({ do: 'put-shape', shape });
+  const kept = from.shapes.filter((shape) => after.has(shape.id)).map((shape) => shape.id);
+  const added = to.shapes.filter((shape) => !before.has(shape.id)).map((shape) => shape.id);
+  const stored = [...kept, ...added];
+  const wanted = to.shapes.map((shape) => shape.id);
+  if (wanted.some((id, index) => id !== stored[index])) changes.push({ do: 'order', ids: wanted });
+  return changes;
+}
+
+/** Moves the chosen shapes one place towards the front or the back, keeping their order among themselves. */
+export function restack(doc: LayoutDoc, ids: ReadonlySet<string>, towards: 'front' | 'back'): LayoutDoc {
+  const shapes = towards === 'front' ? [...doc.shapes].reverse() : [...doc.shapes];
+  for (let at = 1; at < shapes.length; at += 1) {
+    const [before, here] = [shapes[at - 1], shapes[at]];
+    if (before && here && ids.has(here.id) && !ids.has(before.id)) [shapes[at - 1], shapes[at]] = [here, before];
+  }
+  return { ...doc, shapes: towards === 'front' ? shapes.reverse() : shapes };
+}
+
+/** Puts a shape at another place in the stack. */
+export function moveInStack(doc: LayoutDoc, id: string, to: number): LayoutDoc {
+  const shape = doc.shapes.find((held) => held.id === id);
+  if (!shape) return doc;
+  const rest = doc.shapes.filter((held) => held.id !== id);
+  return { ...doc, shapes: [...rest.slice(0, to), shape, ...rest.slice(to)] };
+}

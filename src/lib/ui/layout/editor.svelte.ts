@@ -1,0 +1,194 @@
+import { nanoid } from 'nanoid';
+import { SvelteMap } from 'svelte/reactivity';
+import type { LayoutData, PatternDetail, PatternForUse } from '$lib/contract/data';
+import type { ShapeForm } from '$lib/core/geom/shapes';
+import type { Box } from '$lib/core/geom/box';
+import { freshFill, FILL_VERSION, type Fill, type PatternFill } from '$lib/core/recipe/fill';
+import type { Shape } from '$lib/core/recipe/layout';
+import { LIMITS } from '$lib/core/recipe/limits';
+import { moveBy, withPattern, type TransformScope } from '$lib/core/recipe/transform';
+import { patternLookup, shownRevision } from '$lib/core/scene/library';
+import { call } from '../state/api';
+import { History } from '../state/history.svelte';
+import { Saver } from '../state/saver.svelte';
+import { toasts } from '../state/toasts.svelte';
+import { changeShapes, diffLayout, docOf, restack, type LayoutDoc } from './doc';
+
+export type Tool = 'select' | ShapeForm['kind'];
+
+const SHAPE_NAMES: Record<ShapeForm['kind'], string> = {
+  rectangle: 'Rectangle',
+  ellipse: 'Ellipse',
+  polygon: 'Polygon',
+  star: 'Star',
+};
+
+const FRESH_FORMS: Record<ShapeForm['kind'], ShapeForm> = {
+  rectangle: { kind: 'rectangle', radius: 0 },
+  ellipse: { kind: 'ellipse' },
+  polygon: { kind: 'polygon', sides: 6 },
+  star: { kind: 'star', points: 5, inner: 0.5 },
+};
+
+/** Everything the layout view does to its document: selection, shapes, fills, history, saving. */
+export class LayoutEditor {
+  readonly history: History<LayoutDoc>;
+  readonly saver: Saver<LayoutDoc>;
+  readonly id: string;
+  readonly projectId: string;
+  /** Patterns that fills here use, with the recipes that they show. */
+  readonly patterns: SvelteMap<string, PatternForUse>;
+  selected: ReadonlySet<string> = $state.raw(new Set());
+  scope: TransformScope = $state('shape');
+  tool: Tool = $state('select');
+
+  readonly doc = $derived.by(() => this.history.doc);
+  readonly lookup = $derived.by(() => patternLookup(this.patterns.values()));
+  readonly chosen = $derived.by(() => this.doc.shapes.filter((shape) => this.selected.has(shape.id)));
+  /** The selected shape where there is just one. */
+  readonly single = $derived.by(() => (this.chosen.length === 1 ? (this.chosen[0] ?? null) : null));
+
+  constructor(data: LayoutData, patterns: readonly PatternForUse[]) {
+    this.id = data.id;
+    this.projectId = data.projectId;
+    const doc = docOf(data);
+    this.history = new History(doc);
+    this.patterns = new SvelteMap(patterns.map((pattern) => [pattern.id, pattern]));
+    this.saver = new Saver(doc, data.version, (next, last, version) =>
+      call('POST', `/layouts/${data.id}/changes`, { base: version, changes: diffLayout(last, next) }),
+    );
+  }
+
+  select(ids: Iterable<string>): void {
+    this.selected = new Set(ids);
+  }
+
+  /** Adds one to the selection or takes it out. */
+  toggle(id: string): void {
+    const next = new Set(this.selected);
+    if (!next.delete(id)) next.add(id);
+    this.selected = next;
+  }
+
+  /** Changes the selected shapes (or `ids`) as one step, or as part of a gesture with `live`. */
+  change(change: (shape: Shape) => Shape, options: { live?: boolean; ids?: ReadonlySet<string> } = {}): void {
+    const from = options.live ? this.history.settled : this.doc;
+    const next = changeShapes(from, options.ids ?? this.selected, change);
+    if (options.live) this.history.live(next);
+    else this.history.commit(next);
+  }
+
+  /** Changes the pattern fills of the selected shapes. */
+  changeFill(change: (fill: PatternFill) => PatternFill, live = false): void {
+    this.change((shape) => withPattern(shape, change), { live });
+  }
+
+  /** Changes the page or its name. */
+  changePage(page: Partial<Omit<LayoutDoc, 'shapes'>>): void {
+    this.history.commit({ ...this.doc, ...page });
+  }
+
+  /** Adds a shape of a form in a box of the page, selects it, and goes back to selecting. */
+  addShape(kind: ShapeForm['kind'], box: Box): void {
+    if (this.doc.shapes.length >= LIMITS.shapes) {
+      toasts.problem(`A layout holds at most ${LIMITS.shapes} shapes.`);
+      return;
+    }
+    const id = nanoid(12);
+    const shape: Shape = { id, name: this.freshName(SHAPE_NAMES[kind]), form: FRESH_FORMS[kind], ...box, rotation: 0, fill: null };
+    this.history.commit({ ...this.doc, shapes: [...this.doc.shapes, shape] });
+    this.select([id]);
+    this.tool = 'select';
+  }
+
+  remove(): void {
+    if (this.selected.size === 0) return;
+    this.history.commit({ ...this.doc, shapes: this.doc.shapes.filter((shape) => !this.selected.has(shape.id)) });
+    this.select([]);
+  }
+
+  /** Doubles the selected shapes with their fills, a little to the right and down. */
+  double(): void {
+    const step = Math.max(this.doc.width, this.doc.height) / 60;
+    const copies = this.chosen.map((shape): Shape => ({
+      ...moveBy(shape, 'shape', { x: step, y: step }),
+      id: nanoid(12),
+      name: this.freshName(shape.name),
+      fill: shape.fill && { ...shape.fill, id: nanoid(12) },
+    }));
+    if (copies.length === 0) return;
+    this.history.commit({ ...this.doc, shapes: [...this.doc.shapes, ...copies] });
+    this.select(copies.map((shape) => shape.id));
+  }
+
+  restack(towards: 'front' | 'back'): void {
+    if (this.selected.size > 0) this.history.commit(restack(this.doc, this.selected, towards));
+  }
+
+  /** Fills shapes with a pattern; one that had a pattern keeps its scale, rotation, offset and opacity. */
+  async fillWith(patternId: string, ids: ReadonlySet<string> = this.selected): Promise<void> {
+    if (ids.size === 0) {
+      toasts.problem('Select a shape first, then choose the pattern to fill it with.');
+      return;
+    }
+    if (!(await this.loadPattern(patternId))) return;
+    this.change((shape) => ({ ...shape, fill: refilled(shape.fill, patternId) }), { ids });
+  }
+
+  /** Fills the selected shapes with one plain colour. */
+  fillPlain(colour: string, live = false): void {
+    this.change(
+      (shape) => {
+        const held = shape.fill;
+        const id = held?.kind === 'colour' ? held.id : nanoid(12);
+        return { ...shape, fill: { kind: 'colour', version: FILL_VERSION, id, colour, opacity: held?.opacity ?? 1 } };
+      },
+      { live },
+    );
+  }
+
+  clearFill(): void {
+    this.change((shape) => ({ ...shape, fill: null }));
+  }
+
+  /** Asks the server for the newest revisions of the patterns in use; publishing elsewhere then shows here. */
+  async refreshPatterns(): Promise<void> {
+    const fresh = await call<{ layout: LayoutData; patterns: PatternForUse[] }>('GET', `/layouts/${this.id}`);
+    if (!fresh.ok) return;
+    for (const pattern of fresh.value.patterns) this.patterns.set(pattern.id, pattern);
+  }
+
+  /** The recipe that a fill shows, where it is known. */
+  recipeOf(fill: Fill | null) {
+    if (fill?.kind !== 'pattern') return null;
+    const pattern = this.patterns.get(fill.pattern);
+    return pattern ? (pattern.recipes[shownRevision(fill, pattern.newest)] ?? null) : null;
+  }
+
+  private async loadPattern(id: string): Promise<boolean> {
+    if (this.patterns.has(id)) return true;
+    const found = await call<PatternDetail>('GET', `/patterns/${id}`);
+    if (!found.ok || !found.value.recipe) {
+      toasts.problem(found.ok ? `“${found.value.name}” is not published yet; publish it on the bench first.` : found.failure.message);
+      return false;
+    }
+    const { name, newest, recipe } = found.value;
+    this.patterns.set(id, { id, name, newest, recipes: { [newest]: recipe } });
+    return true;
+  }
+
+  private freshName(base: string): string {
+    const stem = base.replace(/ \d+$/, '');
+    const taken = new Set(this.doc.shapes.map((shape) => shape.name));
+    if (!taken.has(stem)) return stem;
+    let number = 2;
+    while (taken.has(`${stem} ${number}`)) number += 1;
+    return `${stem} ${number}`;
+  }
+}
+
+/** A fill of `patternId` that keeps what can be kept of the fill before; colours and hold belong to the old pattern. */
+function refilled(before: Fill | null, patternId: string): PatternFill {
+  if (before?.kind !== 'pattern') return { ...freshFill(nanoid(12), patternId), opacity: before?.opacity ?? 1 };
+  return { ...before, pattern: patternId, held: null, colours: {} };
+}

@@ -1,0 +1,79 @@
+import type { LayoutEditor } from './editor.svelte';
+import { moveBy } from '$lib/core/recipe/transform';
+import { toPx } from '$lib/core/num/length';
+
+export const LAYOUT_KEYS = [
+  ['S, P, B', 'Handles move shape, pattern or both'],
+  ['Arrows', 'Move by 1 unit, with Shift by 10'],
+  ['Delete', 'Remove the selected shapes'],
+  ['Ctrl/Cmd+D', 'Double the selected shapes'],
+  ['[ and ]', 'Send back, bring forward'],
+  ['Ctrl/Cmd+A', 'Select all shapes'],
+  ['Escape', 'Give up a drag, or the selection'],
+  ['Ctrl/Cmd+Z', 'Undo; with Shift redo'],
+  ['0 and 1', 'Fit the page, 100 %'],
+  ['Ctrl/Cmd+wheel', 'Zoom at the pointer'],
+  ['Space, middle button', 'Pan while dragging'],
+  ['Shift while dragging', 'Straight moves, equal sides, steps of 15°'],
+  ['?', 'Show these keys'],
+] as const;
+
+export type KeyActions = { fit: () => void; lifeSize: () => void; help: () => void };
+
+const ARROWS: Record<string, { x: number; y: number }> = {
+  ArrowLeft: { x: -1, y: 0 },
+  ArrowRight: { x: 1, y: 0 },
+  ArrowUp: { x: 0, y: -1 },
+  ArrowDown: { x: 0, y: 1 },
+};
+
+/** What a key does on the stage; true where it did something. Text fields never reach here. */
+export function layoutKey(event: KeyboardEvent, editor: LayoutEditor, actions: KeyActions): boolean {
+  const command = event.ctrlKey || event.metaKey;
+  const key = event.key.length === 1 ? event.key.toLowerCase() : event.key;
+  if (command) return commandKey(key, event.shiftKey, editor);
+  const arrow = ARROWS[event.key];
+  if (arrow && editor.selected.size > 0) {
+    const step = toPx(event.shiftKey ? 10 : 1, editor.doc.measure);
+    editor.change((shape) => moveBy(shape, editor.scope, { x: arrow.x * step, y: arrow.y * step }));
+    return true;
+  }
+  const plain: Record<string, () => void> = {
+    s: () => (editor.scope = 'shape'),
+    p: () => (editor.scope = 'pattern'),
+    b: () => (editor.scope = 'both'),
+    Delete: () => editor.remove(),
+    Backspace: () => editor.remove(),
+    '[': () => editor.restack('back'),
+    ']': () => editor.restack('front'),
+    '0': actions.fit,
+    '1': actions.lifeSize,
+    '?': actions.help,
+    Escape: () => {
+      editor.tool = 'select';
+      editor.select([]);
+    },
+  };
+  const action = plain[key];
+  action?.();
+  return action !== undefined;
+}
+
+function commandKey(key: string, shift: boolean, editor: LayoutEditor): boolean {
+  if (key === 'z') (shift ? () => editor.history.redo() : () => editor.history.undo())();
+  else if (key === 'y') editor.history.redo();
+  else if (key === 'd') editor.double();
+  else if (key === 'a') editor.select(editor.doc.shapes.map((shape) => shape.id));
+  else return false;
+  return true;
+}
+
+/** True for a key press that belongs to a field, a button or an open dialog, not to the view. */
+export function keyIsTaken(event: KeyboardEvent): boolean {
+  const target = event.target as Element | null;
+  if (event.defaultPrevented || target?.closest('dialog, [role="dialog"]')) return true;
+  const inField = target?.closest('input, textarea, select') !== null && target !== null;
+  if (inField) return true;
+  const onButton = target?.closest('button, a, [role="radio"]') != null;
+  return onButton && ['Enter', ' ', 'ArrowLeft', 'ArrowRight', 'ArrowUp', 'ArrowDown'].includes(event.key);
+}

@@ -1,0 +1,61 @@
+import type { Point } from '$lib/core/geom/point';
+import { clamp } from '$lib/core/num/tolerance';
+
+const LEAST_ZOOM = 0.02;
+const MOST_ZOOM = 64;
+
+/** Pan and zoom of a stage: screen = page · zoom + pan, in CSS px of the stage. */
+export class View {
+  zoom = $state(1);
+  pan: Point = $state.raw({ x: 0, y: 0 });
+
+  toPage(screen: Point): Point {
+    return { x: (screen.x - this.pan.x) / this.zoom, y: (screen.y - this.pan.y) / this.zoom };
+  }
+
+  toScreen(page: Point): Point {
+    return { x: page.x * this.zoom + this.pan.x, y: page.y * this.zoom + this.pan.y };
+  }
+
+  /** Zooms by `factor` and keeps the page point under `at` where it is. */
+  zoomAt(at: Point, factor: number): void {
+    const held = this.toPage(at);
+    this.zoom = clamp(this.zoom * factor, LEAST_ZOOM, MOST_ZOOM);
+    this.pan = { x: at.x - held.x * this.zoom, y: at.y - held.y * this.zoom };
+  }
+
+  panBy(x: number, y: number): void {
+    this.pan = { x: this.pan.x + x, y: this.pan.y + y };
+  }
+
+  /** Shows all of a page in a stage, with a margin. */
+  fit(stage: { width: number; height: number }, page: { width: number; height: number }, margin: number): void {
+    const room = { width: Math.max(40, stage.width - 2 * margin), height: Math.max(40, stage.height - 2 * margin) };
+    this.centre(stage, page, Math.min(room.width / page.width, room.height / page.height));
+  }
+
+  /** Shows a page in the middle at a zoom. */
+  centre(stage: { width: number; height: number }, page: { width: number; height: number }, zoom: number): void {
+    this.zoom = clamp(zoom, LEAST_ZOOM, MOST_ZOOM);
+    this.pan = { x: (stage.width - page.width * this.zoom) / 2, y: (stage.height - page.height * this.zoom) / 2 };
+  }
+}
+
+/** An attachment for a stage: wheel pans, Ctrl/Cmd+wheel and pinch zoom at the pointer. */
+export function wheelView(view: View): (node: Element) => () => void {
+  return (node) => {
+    const turn = (event: Event): void => {
+      const wheel = event as WheelEvent;
+      wheel.preventDefault();
+      const unit = wheel.deltaMode === 1 ? 16 : 1;
+      if (wheel.ctrlKey || wheel.metaKey) {
+        const box = node.getBoundingClientRect();
+        const at = { x: wheel.clientX - box.left, y: wheel.clientY - box.top };
+        view.zoomAt(at, 2 ** ((-wheel.deltaY * unit) / 240));
+      } else if (wheel.shiftKey) view.panBy(-(wheel.deltaY || wheel.deltaX) * unit, 0);
+      else view.panBy(-wheel.deltaX * unit, -wheel.deltaY * unit);
+    };
+    node.addEventListener('wheel', turn, { passive: false });
+    return () => node.removeEventListener('wheel', turn);
+  };
+}

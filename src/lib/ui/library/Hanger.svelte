@@ -1,0 +1,90 @@
+<script lang="ts">
+  import type { PatternSummary } from '$lib/contract/data';
+  import { surfaceBackground, type Surface } from '../components/surfaces';
+  import { sayLength, sayUses, swatchUrl } from './say';
+
+  /** A pattern's sample strip on the wall, with its name and unit size; a link to the pattern's page. */
+  type Props = { pattern: PatternSummary; width: number; height: number; scale: number; surface: Surface };
+  let { pattern, width, height, scale, surface }: Props = $props();
+</script>
+
+<a class="hanger" href="/library/{pattern.id}">
+  <span class="strip" style:aspect-ratio="{width} / {height}" style:background={surfaceBackground(surface)}>
+    <img src={swatchUrl(pattern, width, height, scale)} alt="" {width} {height} loading="lazy" draggable="false" />
+  </span>
+  <span class="line">
+    <strong>{pattern.name}</strong>
+    {#if pattern.facts}
+      <span class="mono muted"
+        >{sayLength(pattern.facts.unit.width, pattern.facts.measure)} × {sayLength(
+          pattern.facts.unit.height,
+          pattern.facts.measure,
+        )}
+        {pattern.facts.measure}</span
+      >
+    {:else}
+      <span class="draft">Draft</span>
+    {/if}
+  </span>
+  <span class="uses">{sayUses(pattern)}</span>
+</a>
+
+<style>
+  .hanger {
+    position: relative;
+    display: grid;
+    gap: 1px;
+    color: var(--ink);
+    text-decoration: none;
+  }
+  .hanger::before {
+    content: '';
+    position: absolute;
+    top: -7px;
+    left: 50%;
+    z-index: 1;
+    width: 54px;
+    height: 10px;
+    border-radius: 2px;
+    background: var(--ink);
+    transform: translateX(-50%);
+  }
+  .strip {
+    display: block;
+    overflow: hidden;
+  }
+  img {
+    display: block;
+    width: 100%;
+    height: 100%;
+  }
+  .hanger:hover .strip,
+  .hanger:focus-visible .strip {
+    outline: 2px solid var(--kelp);
+    outline-offset: 2px;
+  }
+  .line {
+    display: flex;
+    justify-content: space-between;
+    gap: 8px;
+    margin-top: 7px;
+  }
+  strong {
+    font-weight: 650;
+    overflow: hidden;
+    text-overflow: ellipsis;
+    white-space: nowrap;
+  }
+  .line .mono {
+    color: var(--surround-ink);
+    white-space: nowrap;
+  }
+  .draft {
+    color: #6d4500;
+    font-weight: 600;
+  }
+  .uses {
+    color: var(--surround-ink);
+    font-size: 12px;
+  }
+</style>

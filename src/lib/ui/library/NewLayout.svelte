@@ -1,0 +1,125 @@
+<script lang="ts">
+  import { goto } from '$app/navigation';
+  import { LENGTH_UNITS, devicePixels, toPx, fromPx, isLengthUnit, type LengthUnit } from '$lib/core/num/length';
+  import { LIMITS } from '$lib/core/recipe/limits';
+  import { PAGE_PRESETS } from '$lib/core/recipe/pages';
+  import { call } from '../state/api';
+  import Button from '../components/Button.svelte';
+  import Dialog from '../components/Dialog.svelte';
+  import Field from '../components/Field.svelte';
+  import NumberField from '../components/NumberField.svelte';
+
+  /** Asks for name, size and resolution of a new layout, from a preset or exact numbers, and opens it. */
+  type Props = { projectId: string; onclose: () => void };
+  let { projectId, onclose }: Props = $props();
+
+  let name = $state('Layout 1');
+  let measure: LengthUnit = $state('px');
+  let width = $state(1080);
+  let height = $state(1080);
+  let ppi = $state(96);
+  let problem: string | null = $state(null);
+  let busy = $state(false);
+
+  const pixels = $derived(
+    `${Math.round(devicePixels(width, ppi))} × ${Math.round(devicePixels(height, ppi))} px when exported at ${ppi} ppi`,
+  );
+  const chosen = $derived(
+    PAGE_PRESETS.find(
+      (preset) =>
+        preset.measure === measure &&
+        Math.abs(fromPx(width, measure) - preset.width) < 1e-6 &&
+        Math.abs(fromPx(height, measure) - preset.height) < 1e-6,
+    )?.id ?? '',
+  );
+
+  function take(id: string): void {
+    const preset = PAGE_PRESETS.find((known) => known.id === id);
+    if (!preset) return;
+    measure = preset.measure;
+    width = toPx(preset.width, preset.measure);
+    height = toPx(preset.height, preset.measure);
+    ppi = preset.ppi;
+  }
+
+  async function submit(event: SubmitEvent): Promise<void> {
+    event.preventDefault();
+    if (name.trim() === '') {
+      problem = 'The name of the layout must not be empty.';
+      return;
+    }
+    busy = true;
+    const made = await call<{ id: string }>('POST', `/projects/${projectId}/layouts`, { name: name.trim(), width, height, measure, ppi });
+    busy = false;
+    if (made.ok) await goto(`/projects/${projectId}/layouts/${made.value.id}`);
+    else problem = made.failure.message;
+  }
+</script>
+
+<Dialog title="New layout" width={460} {onclose}>
+  <form onsubmit={submit}>
+    <Field label="Name" bind:value={name} {problem} autofocus />
+    <label class="row" for="preset"
+      ><span>Size</span>
+      <select id="preset" value={chosen} onchange={(event) => take(event.currentTarget.value)}>
+        <option value="" disabled>Own size</option>
+        {#each PAGE_PRESETS as preset (preset.id)}
+          <option value={preset.id}>{preset.name}, {preset.width} × {preset.height} {preset.measure}</option>
+        {/each}
+      </select>
+    </label>
+    <div class="row">
+      <span>Width × height</span>
+      <NumberField label="Width of the page" value={width} kind={{ unit: measure }} least={LIMITS.pageSide.least} most={LIMITS.pageSide.most} hideUnit onset={(value) => (width = value)} />
+      ×
+      <NumberField label="Height of the page" value={height} kind={{ unit: measure }} least={LIMITS.pageSide.least} most={LIMITS.pageSide.most} hideUnit onset={(value) => (height = value)} />
+      <select
+        aria-label="Unit of length"
+        value={measure}
+        onchange={(event) => isLengthUnit(event.currentTarget.value) && (measure = event.currentTarget.value)}
+      >
+        {#each LENGTH_UNITS as unit (unit)}<option value={unit}>{unit}</option>{/each}
+      </select>
+      <Button kind="quiet" onclick={() => ([width, height] = [height, width])}>Turn the page</Button>
+    </div>
+    <div class="row">
+      <span>Resolution</span>
+      <NumberField label="Resolution" value={ppi} kind={{ suffix: '' }} least={LIMITS.ppi.least} most={LIMITS.ppi.most} digits={0} onset={(value) => (ppi = value)} />
+      <span class="muted">ppi</span>
+    </div>
+    <p class="muted">{pixels}</p>
+    <div class="actions">
+      <Button onclick={onclose}>Cancel</Button>
+      <Button kind="main" type="submit" disabled={busy}>Make layout</Button>
+    </div>
+  </form>
+</Dialog>
+
+<style>
+  form {
+    display: grid;
+    gap: 12px;
+  }
+  .row {
+    display: flex;
+    align-items: center;
+    gap: 8px;
+  }
+  .row > span:first-child {
+    width: 110px;
+    color: var(--muted);
+    font-size: var(--small);
+  }
+  select {
+    padding: 5px 8px;
+    border: 1px solid var(--rule);
+    border-radius: var(--radius);
+    background: var(--card);
+  }
+  .actions {
+    display: flex;
+    justify-content: flex-end;
+    gap: 8px;
+    margin-top: 8px;
+  }
+</style>

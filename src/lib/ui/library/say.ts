@@ -1,0 +1,40 @@
+import type { PatternFacts, PatternSummary } from '$lib/contract/data';
+import { fractionText } from '$lib/core/num/fraction';
+import { fromPx, type LengthUnit } from '$lib/core/num/length';
+import type { Repeat } from '$lib/core/lattice/repeat';
+
+/** A length in a unit, without needless decimals: "56", "12.5". */
+export function sayLength(px: number, measure: LengthUnit, digits = measure === 'in' ? 2 : 1): string {
+  return String(Number(fromPx(px, measure).toFixed(digits)));
+}
+
+/** "56 × 64 mm". */
+export function saySize(size: { width: number; height: number }, measure: LengthUnit): string {
+  return `${sayLength(size.width, measure)} × ${sayLength(size.height, measure)} ${measure}`;
+}
+
+/** The unit with its gaps counted in, as it repeats: "56 × 64 mm". */
+export const sayUnit = (facts: PatternFacts): string => saySize(facts.unit, facts.measure);
+
+/** "Brick, 1/2". */
+export function sayRepeat(repeat: Repeat): string {
+  if (repeat.kind === 'straight') return 'Straight';
+  const name = repeat.kind === 'brick' ? 'Brick' : 'Half-drop';
+  return `${name}, ${fractionText(repeat.step)}${repeat.run === 'alternating' && repeat.step !== 0.5 ? ', back and forth' : ''}`;
+}
+
+/** "14 uses, 3 projects" or "Not used yet". */
+export function sayUses(pattern: Pick<PatternSummary, 'uses' | 'projects'>): string {
+  if (pattern.uses === 0) return 'Not used yet';
+  const uses = pattern.uses === 1 ? '1 use' : `${pattern.uses} uses`;
+  return `${uses}, ${pattern.projects === 1 ? '1 project' : `${pattern.projects} projects`}`;
+}
+
+/** A factor as percent: "62 %". */
+export const sayPercent = (factor: number): string => `${Number((factor * 100).toFixed(1))} %`;
+
+/** The address of a pattern's sample strip. */
+export function swatchUrl(pattern: Pick<PatternSummary, 'id' | 'newest'>, width: number, height: number, scale: number): string {
+  const number = pattern.newest > 0 ? String(pattern.newest) : 'draft';
+  return `/api/v1/patterns/${pattern.id}/revisions/${number}/swatch?width=${width}&height=${height}&scale=${scale}`;
+}

@@ -1,0 +1,20 @@
+import { fail, type Failure, type Outcome } from '../../contract/failure';
+
+/** Calls `/api/v1` and gives the answer, or the failure with its sentence. A server that does not answer is a failure too. */
+export async function call<T>(method: string, path: string, body?: unknown): Promise<Outcome<T>> {
+  let response: Response;
+  try {
+    response = await fetch(`/api/v1${path}`, {
+      method,
+      ...(body === undefined ? {} : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }),
+    });
+  } catch {
+    return fail('internal', 'The server does not answer. Your work is kept here.');
+  }
+  const answer: unknown = await response.json().catch(() => null);
+  if (response.ok) return { ok: true, value: answer as T };
+  const failure = answer as Partial<Failure> | null;
+  if (failure && typeof failure.message === 'string' && failure.code)
+    return { ok: false, failure: { path: '', ...failure } as Failure };
+  return fail('internal', `The server answered with an error (${response.status}). Your work is kept here.`);
+}

@@ -1,0 +1,11 @@
+<script lang="ts">
+  import '@fontsource-variable/schibsted-grotesk/index.css';
+  import '@fontsource-variable/spline-sans-mono/index.css';
+  import '$lib/ui/theme.css';
+  import Toasts from '$lib/ui/components/Toasts.svelte';
+
+  let { children } = $props();
+</script>
+
+{@render children()}
+<Toasts />

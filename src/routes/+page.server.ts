@@ -1,0 +1,3 @@
+import { redirect } from '@sveltejs/kit';
+
+export const load = (): never => redirect(307, '/library');

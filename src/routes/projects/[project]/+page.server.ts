@@ -1,0 +1,7 @@
+import { orError } from '$lib/server/app/page';
+import { getProject } from '$lib/server/repo/projects';
+import type { PageServerLoad } from './$types';
+
+export const load: PageServerLoad = ({ locals, params }) => ({
+  project: orError(getProject(locals.app.db, params.project)),
+});

@@ -1,0 +1,119 @@
+<script lang="ts">
+  import { goto, invalidateAll } from '$app/navigation';
+  import Archive from '@lucide/svelte/icons/archive';
+  import Plus from '@lucide/svelte/icons/plus';
+  import { call } from '$lib/ui/state/api';
+  import { toasts } from '$lib/ui/state/toasts.svelte';
+  import Button from '$lib/ui/components/Button.svelte';
+  import NameField from '$lib/ui/components/NameField.svelte';
+  import TopBar from '$lib/ui/components/TopBar.svelte';
+  import Hanger from '$lib/ui/library/Hanger.svelte';
+  import LayoutCard from '$lib/ui/library/LayoutCard.svelte';
+  import NewLayout from '$lib/ui/library/NewLayout.svelte';
+
+  let { data } = $props();
+  const project = $derived(data.project);
+  let asking = $state(false);
+
+  async function rename(name: string): Promise<string | null> {
+    const saved = await call('PATCH', `/projects/${project.id}`, { base: project.version, name });
+    await invalidateAll();
+    return saved.ok ? null : saved.failure.message;
+  }
+  async function setArchived(archived: boolean): Promise<void> {
+    const { id, name } = project;
+    const saved = await call('PUT', `/projects/${id}/archived`, { archived });
+    if (!saved.ok) return toasts.problem(saved.failure.message);
+    if (!archived) return invalidateAll();
+    await goto('/projects');
+    toasts.show(`“${name}” is in the archive.`, {
+      action: {
+        label: 'Undo',
+        run: () => void call('PUT', `/projects/${id}/archived`, { archived: false }).then(() => goto(`/projects/${id}`)),
+      },
+    });
+  }
+</script>
+
+<svelte:head><title>{project.name} · Isle</title></svelte:head>
+
+<div class="view">
+  <TopBar>
+    {#snippet trail()}<a href="/projects">Projects</a> / <strong>{project.name}</strong>{/snippet}
+    {#snippet actions()}
+      {#if project.archivedAt === null}
+        <Button onclick={() => setArchived(true)}><Archive size={15} />Archive</Button>
+        <Button kind="main" onclick={() => (asking = true)}><Plus size={16} />New layout</Button>
+      {:else}
+        <Button kind="main" onclick={() => setArchived(false)}>Restore</Button>
+      {/if}
+    {/snippet}
+  </TopBar>
+  <main>
+    <h1 class="visually-hidden">{project.name}</h1>
+    <NameField size="title" label="The name of the project" value={project.name} onset={rename} />
+    <section aria-labelledby="layouts">
+      <h2 id="layouts">Layouts</h2>
+      <div class="cards">
+        {#each project.layoutList as layout (layout.id)}
+          <LayoutCard {layout} />
+        {:else}
+          <div class="empty">
+            <p>A layout is a page with shapes that you fill with patterns: a sign, a ticket, a poster.</p>
+            <Button kind="main" onclick={() => (asking = true)}>New layout</Button>
+          </div>
+        {/each}
+      </div>
+    </section>
+    {#if project.patternList.length > 0}
+      <section aria-labelledby="patterns">
+        <h2 id="patterns">Patterns in use</h2>
+        <div class="hangers">
+          {#each project.patternList as pattern (pattern.id)}
+            <Hanger {pattern} width={240} height={120} scale={0.5} surface="mid" />
+          {/each}
+        </div>
+      </section>
+    {/if}
+  </main>
+</div>
+{#if asking}<NewLayout projectId={project.id} onclose={() => (asking = false)} />{/if}
+
+<style>
+  .view {
+    display: flex;
+    flex-direction: column;
+    height: 100vh;
+  }
+  main {
+    flex: 1;
+    overflow: auto;
+    padding: 24px;
+  }
+  section {
+    margin-top: 22px;
+  }
+  h2 {
+    padding-bottom: 8px;
+    margin-bottom: 14px;
+    border-bottom: 1px solid var(--rule);
+    font-size: 15px;
+  }
+  .cards {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 18px;
+  }
+  .hangers {
+    display: grid;
+    grid-template-columns: repeat(auto-fill, minmax(220px, 1fr));
+    gap: 24px 16px;
+    padding-top: 8px;
+  }
+  .empty {
+    display: grid;
+    gap: 12px;
+    justify-items: start;
+    max-width: 420px;
+  }
+</style>

@@ -1,0 +1,19 @@
+import { error } from '@sveltejs/kit';
+import { orError } from '$lib/server/app/page';
+import { getLayout, layoutPatterns } from '$lib/server/repo/layouts';
+import { listPalettes } from '$lib/server/repo/palettes';
+import { listPatterns } from '$lib/server/repo/patterns';
+import type { PageServerLoad } from './$types';
+
+export const load: PageServerLoad = ({ locals, params, url }) => {
+  const { db } = locals.app;
+  const layout = orError(getLayout(db, params.layout));
+  if (layout.projectId !== params.project) error(404, `There is no layout “${params.layout}” in this project.`);
+  return {
+    layout,
+    patterns: layoutPatterns(db, layout.shapes),
+    hangers: listPatterns(db, { search: '', archived: false, drafts: false, limit: 500, offset: 0 }),
+    palettes: listPalettes(db),
+    shape: url.searchParams.get('shape'),
+  };
+};

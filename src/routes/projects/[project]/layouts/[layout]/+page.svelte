@@ -1,0 +1,17 @@
+<script lang="ts">
+  import LayoutScreen from '$lib/ui/layout/LayoutScreen.svelte';
+
+  let { data } = $props();
+</script>
+
+<svelte:head><title>{data.layout.name} · {data.layout.projectName} · Isle</title></svelte:head>
+
+{#key data.layout.id}
+  <LayoutScreen
+    layout={data.layout}
+    patterns={data.patterns}
+    hangers={data.hangers}
+    palettes={data.palettes}
+    shape={data.shape}
+  />
+{/key}
