@@ -20,6 +20,8 @@ export default ts.config(
       'no-console': 'error',
       eqeqeq: 'error',
       'svelte/no-navigation-without-resolve': 'off',
+      // State holds immutable sets and maps, replaced as a whole.
+      'svelte/prefer-svelte-reactivity': 'off',
     },
   },
   {

@@ -10,7 +10,12 @@ build();
 const dataFolder = resolve(root, process.env.ISLE_DATA || 'data');
 if (process.argv.includes('--fresh')) setAside(dataFolder);
 const port = await freePort(Number(process.env.PORT) || 4173, process.env.HOST || '127.0.0.1');
-const { child, address } = await startServer({ port, host: process.env.HOST || '127.0.0.1', dataFolder, demo: true });
+const { child, address } = await startServer({
+  port,
+  host: process.env.HOST || '127.0.0.1',
+  dataFolder,
+  demo: true,
+});
 for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => child.kill(signal));
 child.on('exit', (code) => process.exit(code ?? 0));
 console.log(`Isle is ready at ${address}`);

@@ -17,6 +17,8 @@ export const handle: Handle = async ({ event, resolve }) => {
 
 export const handleError: HandleServerError = ({ error, event, status }) => {
   if (status === 404) return { message: `There is nothing at ${event.url.pathname}.` };
-  process.stderr.write(`${event.request.method} ${event.url.pathname}: ${error instanceof Error ? (error.stack ?? error.message) : String(error)}\n`);
+  process.stderr.write(
+    `${event.request.method} ${event.url.pathname}: ${error instanceof Error ? (error.stack ?? error.message) : String(error)}\n`,
+  );
   return { message: 'Something went wrong on the server. Nothing that was saved is lost; try again.' };
 };

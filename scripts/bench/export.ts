@@ -87,16 +87,41 @@ export async function benchExport(): Promise<void> {
   const floorResvg = await median(() => rendered.asPng());
   const floorSharp = await median(() => sharp(pixels, { raw }).removeAlpha().png().toBuffer());
   const floorOwn = await median(() => deflateSync(rows, { level: 3 }));
-  const librsvg = await median(() => sharp(Buffer.from(live), { limitInputPixels: false, unlimited: true }).png().toBuffer(), 1);
+  const librsvg = await median(
+    () => sharp(Buffer.from(live), { limitInputPixels: false, unlimited: true }).png().toBuffer(),
+    1,
+  );
   const table: Row[] = [
     { what: `Isle, ${pool.threads} threads, ${(bytes / 1e6).toFixed(1)} MB file`, ms: isle },
-    { what: 'resvg, live pattern, with PNG encoding', ms: liveMs, ratio: isle / liveMs, reference: 'of it (goal ≤ 0.5)' },
-    { what: 'resvg, expanded by Isle, one thread', ms: expandedMs, ratio: isle / expandedMs, reference: 'of it' },
-    { what: 'PNG encoding alone, resvg', ms: floorResvg, ratio: isle / floorResvg, reference: 'of it (goal ≤ 1.5)' },
-    { what: 'PNG encoding alone, sharp (libvips)', ms: floorSharp, ratio: isle / floorSharp, reference: 'of it' },
+    {
+      what: 'resvg, live pattern, with PNG encoding',
+      ms: liveMs,
+      ratio: isle / liveMs,
+      reference: 'of it (goal ≤ 0.5)',
+    },
+    {
+      what: 'resvg, expanded by Isle, one thread',
+      ms: expandedMs,
+      ratio: isle / expandedMs,
+      reference: 'of it',
+    },
+    {
+      what: 'PNG encoding alone, resvg',
+      ms: floorResvg,
+      ratio: isle / floorResvg,
+      reference: 'of it (goal ≤ 1.5)',
+    },
+    {
+      what: 'PNG encoding alone, sharp (libvips)',
+      ms: floorSharp,
+      ratio: isle / floorSharp,
+      reference: 'of it',
+    },
     { what: 'deflate alone, level 3, one thread', ms: floorOwn, ratio: isle / floorOwn, reference: 'of it' },
     { what: 'librsvg through sharp, live pattern', ms: librsvg, ratio: isle / librsvg, reference: 'of it' },
   ];
   print(`Export, ${SIDE} × ${SIDE} px, 40 motifs a unit, 31°, 237 %`, table);
-  console.log(`  memory of the process: ${(before / 1e6).toFixed(0)} MB before, ${(peak / 1e6).toFixed(0)} MB at most while exporting`);
+  console.log(
+    `  memory of the process: ${(before / 1e6).toFixed(0)} MB before, ${(peak / 1e6).toFixed(0)} MB at most while exporting`,
+  );
 }

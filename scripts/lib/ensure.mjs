@@ -19,7 +19,9 @@ export function must(command, args, options = {}) {
 /** Installs the packages that package-lock.json names, unless the present node_modules was made from it. */
 export function ensurePackages() {
   const stamp = join(root, 'node_modules', '.isle-lock');
-  const wanted = createHash('sha256').update(readFileSync(join(root, 'package-lock.json'))).digest('hex');
+  const wanted = createHash('sha256')
+    .update(readFileSync(join(root, 'package-lock.json')))
+    .digest('hex');
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return;
   console.log('Installing packages (a few minutes the first time) …');
   const environment = { ...process.env };

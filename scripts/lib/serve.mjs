@@ -34,7 +34,10 @@ export async function startServer({ port, host = '127.0.0.1', dataFolder, demo, 
   const address = `http://${host}:${port}`;
   for (let tries = 0; tries < 300; tries += 1) {
     if (child.exitCode !== null) throw new Error(`The server ended with code ${child.exitCode}.`);
-    const answered = await fetch(`${address}/api/v1/palettes`).then((answer) => answer.ok, () => false);
+    const answered = await fetch(`${address}/api/v1/palettes`).then(
+      (answer) => answer.ok,
+      () => false,
+    );
     if (answered) return { child, address };
     await new Promise((resolve) => setTimeout(resolve, 100));
   }

@@ -32,10 +32,19 @@ const SOLID: [string, Recipe][] = [
       placings: [place('t', 50, 50), place('u', 50, 50)],
     }),
   ],
-  ['a line across', recipe({
-    motifs: [{ id: 'l', name: 'l', content: { kind: 'line', length: 100, thickness: 100, cap: 'butt', slot: 'ink' } }],
-    placings: [place('l', 50, 50)],
-  })],
+  [
+    'a line across',
+    recipe({
+      motifs: [
+        {
+          id: 'l',
+          name: 'l',
+          content: { kind: 'line', length: 100, thickness: 100, cap: 'butt', slot: 'ink' },
+        },
+      ],
+      placings: [place('l', 50, 50)],
+    }),
+  ],
 ];
 
 /** Acceptance of the product: largest deviation ≤ 2/255 at 200 random scales and rotations. */
@@ -45,8 +54,18 @@ describe.each(SOLID)('edge-to-edge art drawn for PNG: %s', (_name, art) => {
     let worst = 0;
     for (let round = 0; round < 200; round += 1) {
       const scale = 0.1 * 70 ** random();
-      const fill = { scaleX: scale, scaleY: scale, rotation: random() * 360, offset: { x: random() * 90, y: random() * 90 } };
-      const svg = layoutSvg(filledPage(art, 120, fill), { patterns: 'expanded', width: '120', height: '120', scale: 1 });
+      const fill = {
+        scaleX: scale,
+        scaleY: scale,
+        rotation: random() * 360,
+        offset: { x: random() * 90, y: random() * 90 },
+      };
+      const svg = layoutSvg(filledPage(art, 120, fill), {
+        patterns: 'expanded',
+        width: '120',
+        height: '120',
+        scale: 1,
+      });
       const rendered = new Resvg(svg).render();
       worst = Math.max(worst, worstDeviation(rendered.pixels, [0x10, 0x20, 0x30, 255]));
     }

@@ -22,12 +22,20 @@ export function recipe(over: Partial<Recipe> = {}): Recipe {
 
 /** A rectangle motif. */
 export function block(id: string, width: number, height: number, slot = 'ink'): Motif {
-  return { id, name: id, content: { kind: 'form', form: { kind: 'rectangle', radius: 0 }, width, height, slot } };
+  return {
+    id,
+    name: id,
+    content: { kind: 'form', form: { kind: 'rectangle', radius: 0 }, width, height, slot },
+  };
 }
 
 /** A round motif. */
 export function dot(id: string, diameter: number, slot = 'ink'): Motif {
-  return { id, name: id, content: { kind: 'form', form: { kind: 'ellipse' }, width: diameter, height: diameter, slot } };
+  return {
+    id,
+    name: id,
+    content: { kind: 'form', form: { kind: 'ellipse' }, width: diameter, height: diameter, slot },
+  };
 }
 
 /** A motif of one path about (0, 0). */

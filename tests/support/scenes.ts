@@ -5,7 +5,10 @@ import { compileLayout, type CompiledPattern, type LayoutScene } from '../../src
 import { compileUnit } from '../../src/lib/core/scene/unit';
 
 /** A rectangle that a pattern fills; numbers of its fill changed by `over`. */
-export function filledShape(box: { x: number; y: number; width: number; height: number }, over: Partial<PatternFill> = {}): Shape {
+export function filledShape(
+  box: { x: number; y: number; width: number; height: number },
+  over: Partial<PatternFill> = {},
+): Shape {
   return {
     id: 'shape',
     name: 'Shape',
@@ -17,7 +20,12 @@ export function filledShape(box: { x: number; y: number; width: number; height: 
 }
 
 /** A square layout of `side` px with one shape over all of it, filled with `recipe`. */
-export function filledPage(recipe: Recipe, side: number, over: Partial<PatternFill> = {}, background: string | null = null): LayoutScene {
+export function filledPage(
+  recipe: Recipe,
+  side: number,
+  over: Partial<PatternFill> = {},
+  background: string | null = null,
+): LayoutScene {
   const layout: Layout = {
     width: side,
     height: side,
@@ -26,6 +34,11 @@ export function filledPage(recipe: Recipe, side: number, over: Partial<PatternFi
     background,
     shapes: [filledShape({ x: 0, y: 0, width: side, height: side }, over)],
   };
-  const pattern: CompiledPattern = { key: 'pattern@1', name: 'Pattern', scene: compileUnit(recipe), slots: recipe.slots };
+  const pattern: CompiledPattern = {
+    key: 'pattern@1',
+    name: 'Pattern',
+    scene: compileUnit(recipe),
+    slots: recipe.slots,
+  };
   return compileLayout(layout, () => pattern);
 }

@@ -94,7 +94,15 @@ export type LayoutChange =
   | { do: 'put-shape'; shape: Shape }
   | { do: 'remove-shape'; id: string }
   | { do: 'order'; ids: string[] }
-  | { do: 'page'; name?: string; width?: number; height?: number; measure?: LengthUnit; ppi?: number; background?: Hex | null };
+  | {
+      do: 'page';
+      name?: string;
+      width?: number;
+      height?: number;
+      measure?: LengthUnit;
+      ppi?: number;
+      background?: Hex | null;
+    };
 
 export type PaletteData = {
   id: string;

@@ -35,7 +35,12 @@ export type Outcome<T> = { ok: true; value: T } | { ok: false; failure: Failure 
 export const done = <T>(value: T): Outcome<T> => ({ ok: true, value });
 
 /** A failed outcome. */
-export function fail(code: FailureCode, message: string, path = '', more: Partial<Failure> = {}): { ok: false; failure: Failure } {
+export function fail(
+  code: FailureCode,
+  message: string,
+  path = '',
+  more: Partial<Failure> = {},
+): { ok: false; failure: Failure } {
   return { ok: false, failure: { code, message, path, ...more } };
 }
 

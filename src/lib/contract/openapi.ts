@@ -11,7 +11,11 @@ export function openApiDocument(): object {
   }
   return {
     openapi: '3.0.3',
-    info: { title: 'Isle', version: '1', description: 'Pattern library, layouts and hand-over. Lengths are CSS px.' },
+    info: {
+      title: 'Isle',
+      version: '1',
+      description: 'Pattern library, layouts and hand-over. Lengths are CSS px.',
+    },
     servers: [{ url: '/api/v1' }],
     paths,
     components: { schemas: { Failure: FAILURE } },
@@ -38,18 +42,25 @@ function operation(name: string, route: RouteSpec): object {
     schema: { type: 'string' },
   }));
   const query = route.query ? joiToSwagger(route.query).swagger : null;
-  const queryParameters = Object.entries((query?.properties ?? {}) as Record<string, object>).map(([key, schema]) => ({
-    name: key,
-    in: 'query',
-    required: false,
-    schema,
-  }));
+  const queryParameters = Object.entries((query?.properties ?? {}) as Record<string, object>).map(
+    ([key, schema]) => ({
+      name: key,
+      in: 'query',
+      required: false,
+      schema,
+    }),
+  );
   return {
     operationId: name,
     summary: route.summary,
     parameters: [...parameters, ...queryParameters],
     ...(route.body
-      ? { requestBody: { required: true, content: { 'application/json': { schema: joiToSwagger(route.body).swagger } } } }
+      ? {
+          requestBody: {
+            required: true,
+            content: { 'application/json': { schema: joiToSwagger(route.body).swagger } },
+          },
+        }
       : {}),
     responses: {
       200: { description: 'Done', content: { [route.answers ?? 'application/json']: { schema: {} } } },

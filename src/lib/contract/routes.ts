@@ -22,46 +22,78 @@ const spec = (
 ): RouteSpec => ({ method, path, summary, ...more });
 
 export const ROUTES = {
-  listPatterns: spec('GET', '/patterns', 'The patterns of the library, searched and by name', { query: schemas.patternQuery }),
+  listPatterns: spec('GET', '/patterns', 'The patterns of the library, searched and by name', {
+    query: schemas.patternQuery,
+  }),
   createPattern: spec('POST', '/patterns', 'A new pattern with a draft', { body: schemas.createPattern }),
   getPattern: spec('GET', '/patterns/{id}', 'One pattern: recipe, draft, revisions, uses'),
-  patchPattern: spec('PATCH', '/patterns/{id}', 'Rename or describe a pattern; no use changes', { body: schemas.patchPattern }),
-  archivePattern: spec('PUT', '/patterns/{id}/archived', 'Archive a pattern or restore it', { body: schemas.archived }),
-  saveDraft: spec('PUT', '/patterns/{id}/draft', 'Keep work in progress', { body: schemas.saveDraft }),
-  publish: spec('POST', '/patterns/{id}/revisions', 'Publish the draft as the next revision', { body: schemas.publish }),
-  getRevision: spec('GET', '/patterns/{id}/revisions/{number}', 'The recipe of one revision'),
-  swatch: spec('GET', '/patterns/{id}/revisions/{number}/swatch', 'A sample strip as SVG; the number may be “draft”', {
-    query: schemas.swatchQuery,
-    answers: 'image/svg+xml',
+  patchPattern: spec('PATCH', '/patterns/{id}', 'Rename or describe a pattern; no use changes', {
+    body: schemas.patchPattern,
   }),
+  archivePattern: spec('PUT', '/patterns/{id}/archived', 'Archive a pattern or restore it', {
+    body: schemas.archived,
+  }),
+  saveDraft: spec('PUT', '/patterns/{id}/draft', 'Keep work in progress', { body: schemas.saveDraft }),
+  publish: spec('POST', '/patterns/{id}/revisions', 'Publish the draft as the next revision', {
+    body: schemas.publish,
+  }),
+  getRevision: spec('GET', '/patterns/{id}/revisions/{number}', 'The recipe of one revision'),
+  swatch: spec(
+    'GET',
+    '/patterns/{id}/revisions/{number}/swatch',
+    'A sample strip as SVG; the number may be “draft”',
+    {
+      query: schemas.swatchQuery,
+      answers: 'image/svg+xml',
+    },
+  ),
   importMotif: spec('POST', '/motifs', 'Bring in an SVG file as a motif', {
     body: schemas.motifFile,
     maxBytes: 12_000_000,
   }),
-  motifFile: spec('GET', '/motifs/{hash}', 'The file that a motif was made from', { answers: 'image/svg+xml' }),
+  motifFile: spec('GET', '/motifs/{hash}', 'The file that a motif was made from', {
+    answers: 'image/svg+xml',
+  }),
   listProjects: spec('GET', '/projects', 'All projects'),
   createProject: spec('POST', '/projects', 'A new project', { body: schemas.createProject }),
   getProject: spec('GET', '/projects/{id}', 'One project: layouts and the patterns it uses'),
   renameProject: spec('PATCH', '/projects/{id}', 'Rename a project', { body: schemas.patchProject }),
-  archiveProject: spec('PUT', '/projects/{id}/archived', 'Archive a project or restore it', { body: schemas.archived }),
-  createLayout: spec('POST', '/projects/{id}/layouts', 'A new layout in a project', { body: schemas.createLayout }),
-  getLayout: spec('GET', '/layouts/{id}', 'A layout with its shapes and fills, and the patterns they use'),
-  changeLayout: spec('POST', '/layouts/{id}/changes', 'Put, remove and order shapes with their fills, change the page', {
-    body: schemas.changes,
+  archiveProject: spec('PUT', '/projects/{id}/archived', 'Archive a project or restore it', {
+    body: schemas.archived,
   }),
-  archiveLayout: spec('PUT', '/layouts/{id}/archived', 'Archive a layout or restore it', { body: schemas.archived }),
+  createLayout: spec('POST', '/projects/{id}/layouts', 'A new layout in a project', {
+    body: schemas.createLayout,
+  }),
+  getLayout: spec('GET', '/layouts/{id}', 'A layout with its shapes and fills, and the patterns they use'),
+  changeLayout: spec(
+    'POST',
+    '/layouts/{id}/changes',
+    'Put, remove and order shapes with their fills, change the page',
+    {
+      body: schemas.changes,
+    },
+  ),
+  archiveLayout: spec('PUT', '/layouts/{id}/archived', 'Archive a layout or restore it', {
+    body: schemas.archived,
+  }),
   layoutSvg: spec('GET', '/layouts/{id}/svg', 'The layout as an SVG file, patterns live or expanded', {
     query: schemas.exportSvgQuery,
     answers: 'image/svg+xml',
   }),
-  startExport: spec('POST', '/layouts/{id}/exports', 'Start drawing the layout as a PNG', { body: schemas.exportPng }),
+  startExport: spec('POST', '/layouts/{id}/exports', 'Start drawing the layout as a PNG', {
+    body: schemas.exportPng,
+  }),
   getExport: spec('GET', '/exports/{id}', 'How far an export is'),
   cancelExport: spec('DELETE', '/exports/{id}', 'Stop an export'),
   exportFile: spec('GET', '/exports/{id}/file', 'The finished PNG', { answers: 'image/png' }),
   listPalettes: spec('GET', '/palettes', 'All palettes with their colours'),
   createPalette: spec('POST', '/palettes', 'A new palette', { body: schemas.createPalette }),
-  savePalette: spec('PUT', '/palettes/{id}', 'Replace a palette’s name and colours', { body: schemas.savePalette }),
-  archivePalette: spec('PUT', '/palettes/{id}/archived', 'Archive a palette or restore it', { body: schemas.archived }),
+  savePalette: spec('PUT', '/palettes/{id}', 'Replace a palette’s name and colours', {
+    body: schemas.savePalette,
+  }),
+  archivePalette: spec('PUT', '/palettes/{id}/archived', 'Archive a palette or restore it', {
+    body: schemas.archived,
+  }),
 } satisfies Record<string, RouteSpec>;
 
 export type RouteName = keyof typeof ROUTES;

@@ -7,13 +7,20 @@ type Range = { least: number; most: number };
 
 const between = (range: Range) => Joi.number().min(range.least).max(range.most);
 const finite = (most = 1e9) => Joi.number().min(-most).max(most);
-const id = () => Joi.string().min(1).max(64).pattern(/^[A-Za-z0-9_-]+$/, 'letters, digits, - and _');
+const id = () =>
+  Joi.string()
+    .min(1)
+    .max(64)
+    .pattern(/^[A-Za-z0-9_-]+$/, 'letters, digits, - and _');
 const name = () => Joi.string().trim().min(1).max(LIMITS.nameLength);
 const hex = () => Joi.string().pattern(/^#[0-9a-f]{6}$/, '#rrggbb');
 const measure = () => Joi.string().valid(...LENGTH_UNITS);
 const version = () => Joi.number().integer().min(0);
 const share = () => Joi.number().min(0).max(1);
-const one = (...kinds: string[]) => Joi.string().valid(...kinds).required();
+const one = (...kinds: string[]) =>
+  Joi.string()
+    .valid(...kinds)
+    .required();
 
 /** A tagged union: the value of `kind` chooses which of `options` must hold. */
 function tagged(options: Record<string, Joi.PartialSchemaMap>): Joi.AlternativesSchema {
@@ -22,7 +29,10 @@ function tagged(options: Record<string, Joi.PartialSchemaMap>): Joi.Alternatives
     then: Joi.object({ kind: one(kind), ...rest }),
   }));
   return Joi.alternatives()
-    .conditional(Joi.ref('.kind'), { switch: switches, otherwise: Joi.object({ kind: one(...Object.keys(options)) }).unknown() })
+    .conditional(Joi.ref('.kind'), {
+      switch: switches,
+      otherwise: Joi.object({ kind: one(...Object.keys(options)) }).unknown(),
+    })
     .required();
 }
 
@@ -30,7 +40,10 @@ const form = tagged({
   rectangle: { radius: Joi.number().min(0).max(1e6).required() },
   ellipse: {},
   polygon: { sides: between(LIMITS.sides).integer().required() },
-  star: { points: between(LIMITS.starPoints).integer().required(), inner: between(LIMITS.starInner).required() },
+  star: {
+    points: between(LIMITS.starPoints).integer().required(),
+    inner: between(LIMITS.starInner).required(),
+  },
 });
 
 const stroke = Joi.object({
@@ -154,7 +167,10 @@ const change = Joi.alternatives()
     switch: [
       { is: 'put-shape', then: Joi.object({ do: one('put-shape'), shape: shapeSchema.required() }) },
       { is: 'remove-shape', then: Joi.object({ do: one('remove-shape'), id: id().required() }) },
-      { is: 'order', then: Joi.object({ do: one('order'), ids: Joi.array().items(id()).max(LIMITS.shapes).required() }) },
+      {
+        is: 'order',
+        then: Joi.object({ do: one('order'), ids: Joi.array().items(id()).max(LIMITS.shapes).required() }),
+      },
       { is: 'page', then: Joi.object({ do: one('page'), ...page }) },
     ],
     otherwise: Joi.object({ do: one('put-shape', 'remove-shape', 'order', 'page') }).unknown(),
@@ -202,7 +218,10 @@ export const schemas = {
     height: page.height.required(),
     measure: page.measure.required(),
   }),
-  changes: Joi.object({ base: version().required(), changes: Joi.array().items(change).min(1).max(10_000).required() }),
+  changes: Joi.object({
+    base: version().required(),
+    changes: Joi.array().items(change).min(1).max(10_000).required(),
+  }),
   exportSvgQuery: Joi.object({ patterns: Joi.string().valid('live', 'expanded').default('live') }),
   exportPng: Joi.object({ ppi: between(LIMITS.ppi).required() }),
   createPalette: Joi.object({ name: name().required() }),

@@ -10,7 +10,8 @@ export function appRoot(): string {
   let folder = dirname(fileURLToPath(import.meta.url));
   while (!existsSync(join(folder, 'drizzle')) || !existsSync(join(folder, 'package.json'))) {
     const parent = dirname(folder);
-    if (parent === folder) throw new Error('Isle’s own folder was not found: no package.json beside drizzle/.');
+    if (parent === folder)
+      throw new Error('Isle’s own folder was not found: no package.json beside drizzle/.');
     folder = parent;
   }
   return folder;

@@ -26,7 +26,9 @@
 
   /** Puts a choice into the address, so that a reload or a sent link shows the same wall. */
   function choose(name: string, value: string, normal: string): void {
-    const entries = kept.map((key) => [key, key === name ? value : (page.url.searchParams.get(key) ?? '')] as const);
+    const entries = kept.map(
+      (key) => [key, key === name ? value : (page.url.searchParams.get(key) ?? '')] as const,
+    );
     const query = entries.filter(([key, held]) => held !== '' && !(key === name && held === normal));
     const text = query.map(([key, held]) => `${key}=${encodeURIComponent(held)}`).join('&');
     void goto(text ? `?${text}` : '/library', { replaceState: true, keepFocus: true, noScroll: true });
@@ -63,7 +65,11 @@
     <Switch
       label="Common scale"
       value={String(scale)}
-      options={SCALES.map((value) => ({ value: String(value), label: `${value * 100} %`, title: 'Scale of all strips' }))}
+      options={SCALES.map((value) => ({
+        value: String(value),
+        label: `${value * 100} %`,
+        title: 'Scale of all strips',
+      }))}
       onset={(value) => choose('scale', value, '0.5')}
     />
     <LayOn value={surface} onset={(value) => choose('on', value, 'mid')} />
@@ -92,7 +98,9 @@
           <Button href="/library">Back to all patterns</Button>
         {:else}
           <h2>No patterns yet</h2>
-          <p>Make the first one from a simple shape or an SVG file; it hangs here as soon as it is published.</p>
+          <p>
+            Make the first one from a simple shape or an SVG file; it hangs here as soon as it is published.
+          </p>
           <Button kind="main" href="/library/new">New pattern</Button>
         {/if}
       </div>

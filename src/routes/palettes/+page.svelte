@@ -34,7 +34,10 @@
     toasts.show(`“${palette.name}” is in the archive.`, {
       action: {
         label: 'Undo',
-        run: () => void call('PUT', `/palettes/${palette.id}/archived`, { archived: false }).then(() => invalidateAll()),
+        run: () =>
+          void call('PUT', `/palettes/${palette.id}/archived`, { archived: false }).then(() =>
+            invalidateAll(),
+          ),
       },
     });
   }
@@ -63,11 +66,18 @@
   </TopBar>
   <main>
     <h1>Palettes</h1>
-    <p class="muted">Colours named here are offered wherever a colour is chosen. The ratio is the contrast with white and with black (WCAG 2.2).</p>
+    <p class="muted">
+      Colours named here are offered wherever a colour is chosen. The ratio is the contrast with white and
+      with black (WCAG 2.2).
+    </p>
     {#each data.palettes as palette (palette.id)}
       <section>
         <header>
-          <NameField label="The name of the palette" value={palette.name} onset={(name) => save(palette, { name })} />
+          <NameField
+            label="The name of the palette"
+            value={palette.name}
+            onset={(name) => save(palette, { name })}
+          />
           <Button kind="quiet" onclick={() => archive(palette)}>Archive</Button>
         </header>
         <ul>
@@ -78,43 +88,72 @@
                   colour={colour.hex}
                   label={colour.name}
                   size={26}
-                  onset={(hex) => change(palette, palette.colours.map((held) => (held.id === colour.id ? { ...held, hex } : held)))}
+                  onset={(hex) =>
+                    change(
+                      palette,
+                      palette.colours.map((held) => (held.id === colour.id ? { ...held, hex } : held)),
+                    )}
                 />
                 <button
                   type="button"
                   class="remove"
                   aria-label="Remove {colour.name}"
                   title="Remove {colour.name}"
-                  onclick={() => change(palette, palette.colours.filter((held) => held.id !== colour.id))}><X size={14} /></button
+                  onclick={() =>
+                    change(
+                      palette,
+                      palette.colours.filter((held) => held.id !== colour.id),
+                    )}><X size={14} /></button
                 >
               </div>
               <NameField
                 label="The name of the colour"
                 value={colour.name}
-                onset={(name) => save(palette, { colours: palette.colours.map((held) => (held.id === colour.id ? { ...held, name } : held)) })}
+                onset={(name) =>
+                  save(palette, {
+                    colours: palette.colours.map((held) =>
+                      held.id === colour.id ? { ...held, name } : held,
+                    ),
+                  })}
               />
               <span class="mono muted">{colour.hex}</span>
               <span class="mono muted"
-                >{contrastRatio(colour.hex, '#ffffff').toFixed(1)} · {contrastRatio(colour.hex, '#000000').toFixed(1)} : 1</span
+                >{contrastRatio(colour.hex, '#ffffff').toFixed(1)} · {contrastRatio(
+                  colour.hex,
+                  '#000000',
+                ).toFixed(1)} : 1</span
               >
             </li>
           {/each}
           <li class="add">
             <button
               type="button"
-              onclick={() => change(palette, [...palette.colours, { id: nanoid(12), name: freshName(palette), hex: '#8b938f' }])}
-              ><Plus size={16} />Add a colour</button
+              onclick={() =>
+                change(palette, [
+                  ...palette.colours,
+                  { id: nanoid(12), name: freshName(palette), hex: '#8b938f' },
+                ])}><Plus size={16} />Add a colour</button
             >
           </li>
         </ul>
       </section>
     {:else}
-      <p>No palettes yet. <button type="button" class="link" onclick={() => (asking = true)}>Make the first one</button>.</p>
+      <p>
+        No palettes yet. <button type="button" class="link" onclick={() => (asking = true)}
+          >Make the first one</button
+        >.
+      </p>
     {/each}
   </main>
 </div>
 {#if asking}
-  <NewThing title="New palette" label="The name of the palette" action="Make palette" {create} onclose={() => (asking = false)} />
+  <NewThing
+    title="New palette"
+    label="The name of the palette"
+    action="Make palette"
+    {create}
+    onclose={() => (asking = false)}
+  />
 {/if}
 
 <style>

@@ -24,7 +24,8 @@
     toasts.show(`“${name}” is back among the projects.`);
     await invalidateAll();
   }
-  const count = (number: number, one: string, many: string): string => `${number} ${number === 1 ? one : many}`;
+  const count = (number: number, one: string, many: string): string =>
+    `${number} ${number === 1 ? one : many}`;
 </script>
 
 <svelte:head><title>Projects · Isle</title></svelte:head>
@@ -53,27 +54,40 @@
         <header>
           <h2 id="project-{project.id}"><a href="/projects/{project.id}">{project.name}</a></h2>
           <span class="muted"
-            >{count(project.layouts, 'layout', 'layouts')}, {count(project.patterns, 'pattern', 'patterns')} in use</span
+            >{count(project.layouts, 'layout', 'layouts')}, {count(project.patterns, 'pattern', 'patterns')} in
+            use</span
           >
-          {#if data.archived}<Button kind="quiet" onclick={() => restore(project.id, project.name)}>Restore</Button>{/if}
+          {#if data.archived}<Button kind="quiet" onclick={() => restore(project.id, project.name)}
+              >Restore</Button
+            >{/if}
         </header>
         <div class="cards">
           {#each project.layoutList as layout (layout.id)}
             <LayoutCard {layout} />
           {:else}
-            <p class="muted">No layouts yet. <a href="/projects/{project.id}">Open the project</a> to make one.</p>
+            <p class="muted">
+              No layouts yet. <a href="/projects/{project.id}">Open the project</a> to make one.
+            </p>
           {/each}
         </div>
       </section>
     {:else}
       <p class="muted">
-        {data.archived ? 'No project is in the archive.' : 'No projects yet. A project holds the layouts of one job; make one to fill shapes with your patterns.'}
+        {data.archived
+          ? 'No project is in the archive.'
+          : 'No projects yet. A project holds the layouts of one job; make one to fill shapes with your patterns.'}
       </p>
     {/each}
   </main>
 </div>
 {#if asking}
-  <NewThing title="New project" label="The name of the project" action="Make project" {create} onclose={() => (asking = false)} />
+  <NewThing
+    title="New project"
+    label="The name of the project"
+    action="Make project"
+    {create}
+    onclose={() => (asking = false)}
+  />
 {/if}
 
 <style>

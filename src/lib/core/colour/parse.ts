@@ -18,9 +18,13 @@ export function readColour(text: string): ColourResult {
   const source = text.trim();
   const bare = /^[0-9a-f]{3}([0-9a-f]{3})?$/i.test(source) ? `#${source}` : source;
   const parsed = parse(bare);
-  if (!parsed) return { ok: false, message: `“${source}” is not a colour; write one such as #0d5a50 or teal.` };
+  if (!parsed)
+    return { ok: false, message: `“${source}” is not a colour; write one such as #0d5a50 or teal.` };
   if (parsed.alpha !== undefined && parsed.alpha < 1)
-    return { ok: false, message: `“${source}” is see-through; give the full colour and set the opacity instead.` };
+    return {
+      ok: false,
+      message: `“${source}” is see-through; give the full colour and set the opacity instead.`,
+    };
   const converted = rgb(parsed);
   const channels = [converted.r, converted.g, converted.b];
   if (channels.some((channel) => channel < -0.0005 || channel > 1.0005))

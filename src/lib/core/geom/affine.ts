@@ -74,7 +74,10 @@ export const apply = (m: Affine, p: Point): Point => ({
 });
 
 /** A vector through a matrix: without its translation. */
-export const applyVector = (m: Affine, p: Point): Point => ({ x: m.a * p.x + m.c * p.y, y: m.b * p.x + m.d * p.y });
+export const applyVector = (m: Affine, p: Point): Point => ({
+  x: m.a * p.x + m.c * p.y,
+  y: m.b * p.x + m.d * p.y,
+});
 
 /** The smallest upright box around `box` after `m`. */
 export function applyBox(m: Affine, box: Box): Box {

@@ -46,5 +46,10 @@ export const boxCentre = (box: Box): Point => ({ x: box.x + box.width / 2, y: bo
 
 /** The box of two opposite corners in any order. */
 export function boxOfCorners(a: Point, b: Point): Box {
-  return { x: Math.min(a.x, b.x), y: Math.min(a.y, b.y), width: Math.abs(a.x - b.x), height: Math.abs(a.y - b.y) };
+  return {
+    x: Math.min(a.x, b.x),
+    y: Math.min(a.y, b.y),
+    width: Math.abs(a.x - b.x),
+    height: Math.abs(a.y - b.y),
+  };
 }

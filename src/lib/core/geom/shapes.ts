@@ -24,9 +24,17 @@ export function formPath(form: ShapeForm, width: number, height: number): Path {
     case 'ellipse':
       return rectanglePath(width, height, Infinity);
     case 'polygon':
-      return fitPoints(ringOf(form.sides, () => 1), width, height);
+      return fitPoints(
+        ringOf(form.sides, () => 1),
+        width,
+        height,
+      );
     case 'star':
-      return fitPoints(ringOf(form.points * 2, (index) => (index % 2 === 0 ? 1 : form.inner)), width, height);
+      return fitPoints(
+        ringOf(form.points * 2, (index) => (index % 2 === 0 ? 1 : form.inner)),
+        width,
+        height,
+      );
   }
 }
 
@@ -72,5 +80,8 @@ function fitPoints(points: Point[], width: number, height: number): Path {
   const path = polygonPath(points);
   const box = pathBox(path);
   if (!box || box.width === 0 || box.height === 0) return path;
-  return transformPath(chain(scaling(width / box.width, height / box.height), translation(-box.x, -box.y)), path);
+  return transformPath(
+    chain(scaling(width / box.width, height / box.height), translation(-box.x, -box.y)),
+    path,
+  );
 }

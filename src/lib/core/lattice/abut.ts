@@ -136,10 +136,17 @@ function sharedStretch(edge: Edge, other: Edge): Stretch | null {
   if (edge.inward.x * other.inward.x + edge.inward.y * other.inward.y > -0.999) return null;
   const { direction } = lineOf(edge);
   const along = (p: Point): number => p.x * direction.x + p.y * direction.y;
-  const apart = (p: Point): number => Math.abs(-(p.x - edge.from.x) * direction.y + (p.y - edge.from.y) * direction.x);
+  const apart = (p: Point): number =>
+    Math.abs(-(p.x - edge.from.x) * direction.y + (p.y - edge.from.y) * direction.x);
   if (apart(other.from) > NEAR || apart(other.to) > NEAR) return null;
-  const low = Math.max(Math.min(along(edge.from), along(edge.to)), Math.min(along(other.from), along(other.to)));
-  const high = Math.min(Math.max(along(edge.from), along(edge.to)), Math.max(along(other.from), along(other.to)));
+  const low = Math.max(
+    Math.min(along(edge.from), along(edge.to)),
+    Math.min(along(other.from), along(other.to)),
+  );
+  const high = Math.min(
+    Math.max(along(edge.from), along(edge.to)),
+    Math.max(along(other.from), along(other.to)),
+  );
   if (high - low < 10 * NEAR) return null;
   const start = along(edge.from);
   const at = (t: number): Point => ({
@@ -148,4 +155,3 @@ function sharedStretch(edge: Edge, other: Edge): Stretch | null {
   });
   return { from: at(low), to: at(high), paint: edge.paint };
 }
-

@@ -33,11 +33,12 @@ export function cellOf(unit: Size, gap: Gap, repeat: Repeat): Cell {
   };
 }
 
-/** The cell's corners in pattern space, in order round it. */
-export function cellCorners(cell: Cell): Point[] {
+/** The corners in pattern space of a block of cells (one by default), in order round it. */
+export function cellCorners(cell: Cell, columns = 1, rows = 1): Point[] {
   const { a, b, c, d } = cell.matrix;
-  const across = { x: a * cell.width, y: b * cell.width };
-  const down = { x: c * cell.height, y: d * cell.height };
+  const [width, height] = [cell.width * columns, cell.height * rows];
+  const across = { x: a * width, y: b * width };
+  const down = { x: c * height, y: d * height };
   return [{ x: 0, y: 0 }, across, { x: across.x + down.x, y: across.y + down.y }, down];
 }
 

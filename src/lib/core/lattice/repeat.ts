@@ -27,16 +27,16 @@ export function latticeOf(unit: Size, gap: Gap, repeat: Repeat): Lattice {
   const down: Point = { x: 0, y: height };
   if (repeat.kind === 'straight') return { a: across, b: down, copies: [ORIGIN] };
   const shift =
-    repeat.kind === 'brick'
-      ? { x: repeat.step * width, y: height }
-      : { x: width, y: repeat.step * height };
+    repeat.kind === 'brick' ? { x: repeat.step * width, y: height } : { x: width, y: repeat.step * height };
   if (repeat.run === 'alternating') {
     const copies = [ORIGIN, shift];
     return repeat.kind === 'brick'
       ? { a: across, b: times(down, 2), copies }
       : { a: times(across, 2), b: down, copies };
   }
-  return repeat.kind === 'brick' ? { a: across, b: shift, copies: [ORIGIN] } : { a: shift, b: down, copies: [ORIGIN] };
+  return repeat.kind === 'brick'
+    ? { a: across, b: shift, copies: [ORIGIN] }
+    : { a: shift, b: down, copies: [ORIGIN] };
 }
 
 /** A lattice vector: `i` times a and `j` times b. */

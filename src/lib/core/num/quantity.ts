@@ -5,7 +5,8 @@ export type Quantity = { ok: true; value: number } | { ok: false; message: strin
 /** What a number field reads: a length (units convert to `unit`), or a plain number with one suffix that may be left out. */
 export type QuantityKind = { unit: LengthUnit } | { suffix: '%' | '°' | '' };
 
-type Token = { kind: 'number'; value: number } | { kind: 'word'; text: string } | { kind: 'sign'; text: string };
+type Token =
+  { kind: 'number'; value: number } | { kind: 'word'; text: string } | { kind: 'sign'; text: string };
 
 /**
  * Reads what a person types into a number field: sums with + − × / and brackets, and units behind numbers
@@ -89,7 +90,8 @@ function withUnit(value: number, reader: Reader, kind: QuantityKind): number | n
   const token = reader.tokens[reader.at];
   if (token?.kind !== 'word') return value;
   reader.at += 1;
-  if ('suffix' in kind) return token.text === kind.suffix || (kind.suffix === '°' && token.text === 'deg') ? value : null;
+  if ('suffix' in kind)
+    return token.text === kind.suffix || (kind.suffix === '°' && token.text === 'deg') ? value : null;
   const unit = LENGTH_UNITS.find((known) => known === token.text);
   return unit ? fromPx(toPx(value, unit), kind.unit) : null;
 }

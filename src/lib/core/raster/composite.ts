@@ -5,7 +5,14 @@ export type Raster = { width: number; height: number; data: Uint8Array };
  * Lays `layer` over `base` with its upper left corner at (x, y): source-over of W3C Compositing and Blending Level 1
  * on premultiplied colour. `mask`, of the layer's size, counts by its alpha; `opacity` is 0 to 1. Changes `base`.
  */
-export function layOver(base: Raster, layer: Raster, x: number, y: number, mask: Raster | null, opacity: number): void {
+export function layOver(
+  base: Raster,
+  layer: Raster,
+  x: number,
+  y: number,
+  mask: Raster | null,
+  opacity: number,
+): void {
   const strength = Math.round(opacity * 255);
   const firstColumn = Math.max(0, -x);
   const lastColumn = Math.min(layer.width, base.width - x);
@@ -26,7 +33,9 @@ export function layOver(base: Raster, layer: Raster, x: number, y: number, mask:
       }
       const rest = 255 - over255(alpha * cover);
       for (let channel = 0; channel < 4; channel += 1) {
-        base.data[to + channel] = over255(layer.data[from + channel]! * cover + base.data[to + channel]! * rest);
+        base.data[to + channel] = over255(
+          layer.data[from + channel]! * cover + base.data[to + channel]! * rest,
+        );
       }
     }
   }

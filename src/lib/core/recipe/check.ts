@@ -18,14 +18,17 @@ export function checkRecipe(recipe: Recipe): Problem[] {
   const slots = new Set(recipe.slots.map((slot) => slot.id));
   checkSlots(recipe, slots, problems);
   checkCounts(recipe, problems);
-  recipe.motifs.forEach((motif, index) => checkMotif(motif, `motifs.${index}`, slots, recipe.measure, problems));
+  recipe.motifs.forEach((motif, index) =>
+    checkMotif(motif, `motifs.${index}`, slots, recipe.measure, problems),
+  );
   checkPlacings(recipe, problems);
   return problems;
 }
 
 /** Why a form cannot be drawn, or nothing. */
 export function checkForm(form: ShapeForm, path: string, problems: Problem[]): void {
-  if (form.kind === 'polygon') range(form.sides, LIMITS.sides, `${path}.sides`, 'The number of sides', problems);
+  if (form.kind === 'polygon')
+    range(form.sides, LIMITS.sides, `${path}.sides`, 'The number of sides', problems);
   if (form.kind === 'star') {
     range(form.points, LIMITS.starPoints, `${path}.points`, 'The number of points', problems);
     range(form.inner, LIMITS.starInner, `${path}.inner`, 'The inner radius of a star', problems);
@@ -52,9 +55,12 @@ function lengthRange(
 ): void {
   if (Number.isFinite(value) && value >= limits.least && value <= limits.most) return;
   const say = (px: number): string => `${sayNumber(fromPx(px, measure))} ${measure}`;
-  const bound =
-    value > limits.most ? `at most ${say(limits.most)}` : `at least ${say(limits.least)}`;
-  problems.push({ code: 'out_of_range', path, message: `${label} must be ${bound}; ${say(value)} was given.` });
+  const bound = value > limits.most ? `at most ${say(limits.most)}` : `at least ${say(limits.least)}`;
+  problems.push({
+    code: 'out_of_range',
+    path,
+    message: `${label} must be ${bound}; ${say(value)} was given.`,
+  });
 }
 
 function checkUnit(recipe: Recipe, problems: Problem[]): void {
@@ -63,12 +69,17 @@ function checkUnit(recipe: Recipe, problems: Problem[]): void {
   lengthRange(unit.height, LIMITS.unitSide, measure, 'unit.height', 'The unit height', problems);
   lengthRange(gap.across, LIMITS.gap, measure, 'gap.across', 'The gap across', problems);
   lengthRange(gap.down, LIMITS.gap, measure, 'gap.down', 'The gap down', problems);
-  if (repeat.kind !== 'straight') range(repeat.step, { least: 0, most: 1 }, 'repeat.step', 'The step', problems);
+  if (repeat.kind !== 'straight')
+    range(repeat.step, { least: 0, most: 1 }, 'repeat.step', 'The step', problems);
 }
 
 function checkSlots(recipe: Recipe, slots: Set<string>, problems: Problem[]): void {
   if (slots.size < recipe.slots.length)
-    problems.push({ code: 'duplicate', path: 'slots', message: 'Two colours have the same id; each needs its own.' });
+    problems.push({
+      code: 'duplicate',
+      path: 'slots',
+      message: 'Two colours have the same id; each needs its own.',
+    });
   recipe.slots.forEach((slot, index) => {
     if (!isHex(slot.colour))
       problems.push({
@@ -78,7 +89,11 @@ function checkSlots(recipe: Recipe, slots: Set<string>, problems: Problem[]): vo
       });
   });
   if (recipe.ground.kind === 'slot' && !slots.has(recipe.ground.slot))
-    problems.push({ code: 'unknown_slot', path: 'ground.slot', message: 'The ground refers to a colour that is not there.' });
+    problems.push({
+      code: 'unknown_slot',
+      path: 'ground.slot',
+      message: 'The ground refers to a colour that is not there.',
+    });
 }
 
 function checkCounts(recipe: Recipe, problems: Problem[]): void {
@@ -134,7 +149,8 @@ function checkElement(
   problems: Problem[],
 ): void {
   const parsed = parsePath(element.d);
-  if (!parsed.ok) problems.push({ code: 'bad_path', path: `${path}.d`, message: `“${name}”: ${parsed.message}` });
+  if (!parsed.ok)
+    problems.push({ code: 'bad_path', path: `${path}.d`, message: `“${name}”: ${parsed.message}` });
   if (element.fill !== null) needSlot(element.fill, slots, `${path}.fill`, name, problems);
   if (element.stroke) needSlot(element.stroke.slot, slots, `${path}.stroke.slot`, name, problems);
 }
@@ -150,7 +166,11 @@ function checkPlacings(recipe: Recipe, problems: Problem[]): void {
   recipe.placings.forEach((placing, index) => {
     const path = `placings.${index}`;
     if (ids.has(placing.id))
-      problems.push({ code: 'duplicate', path: `${path}.id`, message: 'Two placed pieces have the same id.' });
+      problems.push({
+        code: 'duplicate',
+        path: `${path}.id`,
+        message: 'Two placed pieces have the same id.',
+      });
     ids.add(placing.id);
     if (!motifs.has(placing.motif))
       problems.push({

@@ -10,7 +10,13 @@ export const FILL_VERSION = 1;
  */
 export type Fill = PatternFill | ColourFill;
 
-export type ColourFill = { kind: 'colour'; version: typeof FILL_VERSION; id: string; colour: Hex; opacity: number };
+export type ColourFill = {
+  kind: 'colour';
+  version: typeof FILL_VERSION;
+  id: string;
+  colour: Hex;
+  opacity: number;
+};
 
 export type PatternFill = {
   kind: 'pattern';

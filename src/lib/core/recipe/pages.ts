@@ -40,7 +40,15 @@ export const PAGE_PRESETS: readonly PagePreset[] = [
   iso216('A4', 210, 297),
   iso216('A5', 148, 210),
   iso216('A6', 105, 148),
-  { id: 'card', name: 'Business card', width: 85.6, height: 53.98, measure: 'mm', ppi: 300, source: 'ISO/IEC 7810 ID-1' },
+  {
+    id: 'card',
+    name: 'Business card',
+    width: 85.6,
+    height: 53.98,
+    measure: 'mm',
+    ppi: 300,
+    source: 'ISO/IEC 7810 ID-1',
+  },
 ];
 
 /** A preset's size in px. */

@@ -60,7 +60,6 @@ export function frameByHandle(
 function keepRatio(shape: Shape, handle: FrameHandle, width: number, height: number): [number, number] {
   const byWidth = width / shape.width;
   const byHeight = height / shape.height;
-  const factor =
-    handle.across === 0 ? byHeight : handle.down === 0 ? byWidth : Math.max(byWidth, byHeight);
+  const factor = handle.across === 0 ? byHeight : handle.down === 0 ? byWidth : Math.max(byWidth, byHeight);
   return [shape.width * factor, shape.height * factor];
 }

@@ -1,4 +1,13 @@
-import { about, apply, chain, decompose, determinant, rotation, translation, type Affine } from '../geom/affine';
+import {
+  about,
+  apply,
+  chain,
+  decompose,
+  determinant,
+  rotation,
+  translation,
+  type Affine,
+} from '../geom/affine';
 import { add, subtract, type Point } from '../geom/point';
 import { roundTo, wrapDegrees } from '../num/tolerance';
 import { fillMatrix, type PatternFill } from './fill';

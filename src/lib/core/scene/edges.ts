@@ -35,7 +35,12 @@ export function elementEdges(element: Element, matrix: Affine, piece: number): E
   return edges;
 }
 
-function outlineEdges(points: readonly Point[], others: readonly Point[][], paint: string, piece: number): Edge[] {
+function outlineEdges(
+  points: readonly Point[],
+  others: readonly Point[][],
+  paint: string,
+  piece: number,
+): Edge[] {
   const first = points[0];
   if (!first) return [];
   const depth = others.filter((ring) => contains(ring, first)).length;

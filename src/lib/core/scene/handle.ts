@@ -20,7 +20,12 @@ export type PatternHandle = {
 };
 
 /** Where a fill's handle lies. Arms are given as many repeats as they need to be at least `reach` page px long. */
-export function patternHandle(shape: Shape, fill: PatternFill, scene: UnitScene, reach: number): PatternHandle | null {
+export function patternHandle(
+  shape: Shape,
+  fill: PatternFill,
+  scene: UnitScene,
+  reach: number,
+): PatternHandle | null {
   const matrix = pagePatternMatrix(shape, fill);
   const inverse = invert(matrix);
   if (!inverse) return null;

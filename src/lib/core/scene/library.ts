@@ -4,7 +4,12 @@ import type { CompiledPattern, PatternLookup } from './layout';
 import { compileUnit } from './unit';
 
 /** A pattern with the recipes of some of its revisions. */
-export type PatternRevisions = { id: string; name: string; newest: number; recipes: Readonly<Record<number, Recipe>> };
+export type PatternRevisions = {
+  id: string;
+  name: string;
+  newest: number;
+  recipes: Readonly<Record<number, Recipe>>;
+};
 
 /** The revision that a fill shows: the one at which it is held, else the newest. */
 export const shownRevision = (fill: PatternFill, newest: number): number => fill.held ?? newest;
@@ -22,7 +27,12 @@ export function patternLookup(patterns: Iterable<PatternRevisions>): PatternLook
     if (held) return held;
     const recipe = pattern.recipes[revision];
     if (!recipe) return null;
-    const fresh: CompiledPattern = { key, name: pattern.name, scene: compileUnit(recipe), slots: recipe.slots };
+    const fresh: CompiledPattern = {
+      key,
+      name: pattern.name,
+      scene: compileUnit(recipe),
+      slots: recipe.slots,
+    };
     compiled.set(key, fresh);
     return fresh;
   };

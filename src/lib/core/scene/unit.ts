@@ -72,7 +72,9 @@ export function piecesOver(scene: UnitScene, region: readonly Point[], margin = 
   if (!regionBox) return [];
   const wide = grow(regionBox, margin + 1e-6);
   return offsetsMeeting(scene.lattice, grow(scene.artBox, margin), region).flatMap((offset) =>
-    scene.pieces.filter((piece) => boxesMeet(moveBox(piece.box, offset), wide)).map((piece) => ({ piece, offset })),
+    scene.pieces
+      .filter((piece) => boxesMeet(moveBox(piece.box, offset), wide))
+      .map((piece) => ({ piece, offset })),
   );
 }
 
@@ -98,5 +100,9 @@ function abutmentsOf(pieces: readonly Piece[], lattice: Lattice): Abutment[] {
   const edges = pieces.flatMap((piece, index) =>
     piece.elements.flatMap((element) => elementEdges(element, piece.matrix, index)),
   );
-  return findAbutments(edges, pieces.map((piece) => piece.box), lattice);
+  return findAbutments(
+    edges,
+    pieces.map((piece) => piece.box),
+    lattice,
+  );
 }

@@ -52,13 +52,20 @@ class Walker {
   run(): SvgImport {
     this.index(this.root);
     this.walk(this.root, rootMatrix(this.root), INITIAL_STYLE, 0);
-    if (this.tooMany) return { ok: false, message: `The SVG draws more than ${LIMITS.elements} paths; simplify it first.` };
+    if (this.tooMany)
+      return { ok: false, message: `The SVG draws more than ${LIMITS.elements} paths; simplify it first.` };
     const box = unionBoxes(this.drawn.map((item) => item.box));
     if (!box || (box.width === 0 && box.height === 0))
-      return { ok: false, message: 'The SVG draws nothing that Isle can use: no visible path or shape was found.' };
+      return {
+        ok: false,
+        message: 'The SVG draws nothing that Isle can use: no visible path or shape was found.',
+      };
     const centre = boxCentre(box);
     const move = translation(-centre.x, -centre.y);
-    const elements = this.drawn.map(({ element, path }) => ({ ...element, d: formatPath(transformPath(move, path)) }));
+    const elements = this.drawn.map(({ element, path }) => ({
+      ...element,
+      d: formatPath(transformPath(move, path)),
+    }));
     const title = this.root.children.find((child) => child.name === 'title')?.text.trim() ?? '';
     const size = { width: Math.max(box.width, 0.01), height: Math.max(box.height, 0.01) };
     return {
@@ -84,7 +91,8 @@ class Walker {
     if (SILENT.has(node.name) || this.tooMany) return;
     const style = styleOf(node, parent, this.rules, (text) => this.notes.add(text));
     const here = node === this.root ? matrix : multiply(matrix, transformOf(node.attributes.transform));
-    if (Object.keys(node.attributes).some((name) => /^on[a-z]/i.test(name))) this.notes.add('Event handlers were left out.');
+    if (Object.keys(node.attributes).some((name) => /^on[a-z]/i.test(name)))
+      this.notes.add('Event handlers were left out.');
     if (node.name === 'svg' || node.name === 'g' || node.name === 'a' || node.name === 'switch') {
       for (const child of node.children) this.walk(child, here, style, depth);
       return;
@@ -107,7 +115,9 @@ class Walker {
     const target = href.startsWith('#') ? this.byId.get(href.slice(1)) : undefined;
     if (!target || depth >= DEEPEST_USE) {
       this.notes.add(
-        href.startsWith('#') ? 'A <use> without a usable target was left out.' : 'A reference to another file was left out.',
+        href.startsWith('#')
+          ? 'A <use> without a usable target was left out.'
+          : 'A reference to another file was left out.',
       );
       return;
     }
@@ -174,7 +184,8 @@ type ShapeResult = { ok: true; path: Path } | { ok: false; message: string } | n
 function shapePath(node: XmlNode): ShapeResult {
   const at = (name: string): number => length(node.attributes[name]);
   const path = (value: Path): ShapeResult => ({ ok: true, path: value });
-  const moved = (x: number, y: number, value: Path): ShapeResult => path(transformPath(translation(x, y), value));
+  const moved = (x: number, y: number, value: Path): ShapeResult =>
+    path(transformPath(translation(x, y), value));
   switch (node.name) {
     case 'path':
       return parsePath(node.attributes.d ?? '');
@@ -185,7 +196,11 @@ function shapePath(node: XmlNode): ShapeResult {
     case 'circle':
       return moved(at('cx') - at('r'), at('cy') - at('r'), rectanglePath(2 * at('r'), 2 * at('r'), Infinity));
     case 'ellipse':
-      return moved(at('cx') - at('rx'), at('cy') - at('ry'), rectanglePath(2 * at('rx'), 2 * at('ry'), Infinity));
+      return moved(
+        at('cx') - at('rx'),
+        at('cy') - at('ry'),
+        rectanglePath(2 * at('rx'), 2 * at('ry'), Infinity),
+      );
     case 'line':
       return path([
         { op: 'M', to: { x: at('x1'), y: at('y1') } },
@@ -193,7 +208,10 @@ function shapePath(node: XmlNode): ShapeResult {
       ]);
     case 'polyline':
     case 'polygon': {
-      const numbers = (node.attributes.points ?? '').trim().split(/[\s,]+/).map(Number);
+      const numbers = (node.attributes.points ?? '')
+        .trim()
+        .split(/[\s,]+/)
+        .map(Number);
       if (numbers.some((value) => !Number.isFinite(value)))
         return { ok: false, message: `The points of a <${node.name}> cannot be read; it was left out.` };
       const points = Array.from({ length: Math.floor(numbers.length / 2) }, (_, index) => ({
@@ -210,7 +228,10 @@ function shapePath(node: XmlNode): ShapeResult {
 
 /** User units → px: the file's size in CSS lengths over its viewBox. */
 function rootMatrix(root: XmlNode): Affine {
-  const [x, y, width, height] = (root.attributes.viewBox ?? '').trim().split(/[\s,]+/).map(Number);
+  const [x, y, width, height] = (root.attributes.viewBox ?? '')
+    .trim()
+    .split(/[\s,]+/)
+    .map(Number);
   const stated = { width: length(root.attributes.width), height: length(root.attributes.height) };
   if (!width || !height || !(width > 0) || !(height > 0)) return IDENTITY;
   const across = stated.width > 0 ? stated.width / width : 1;
@@ -234,7 +255,9 @@ function length(text: string | undefined): number {
 function transformOf(text: string | undefined): Affine {
   if (!text) return IDENTITY;
   const read = parsePath(svgpath('M0 0L1 0L0 1').transform(text).toString());
-  const points = read.ok ? read.path.map((segment) => (segment.op === 'Z' ? { x: 0, y: 0 } : segment.to)) : [];
+  const points = read.ok
+    ? read.path.map((segment) => (segment.op === 'Z' ? { x: 0, y: 0 } : segment.to))
+    : [];
   const [o, u, v] = points;
   if (!o || !u || !v) return IDENTITY;
   const matrix: Affine = { a: u.x - o.x, b: u.y - o.y, c: v.x - o.x, d: v.y - o.y, e: o.x, f: o.y };

@@ -69,7 +69,9 @@ class Writer {
       parts.push(outline(`fill="${paint.colour}"${opacityText('fill-opacity', paint.opacity)}`));
     } else {
       if (paint.ground)
-        parts.push(outline(`fill="${paint.ground.colour}"${opacityText('fill-opacity', paint.ground.opacity)}`));
+        parts.push(
+          outline(`fill="${paint.ground.colour}"${opacityText('fill-opacity', paint.ground.opacity)}`),
+        );
       parts.push(this.mode === 'live' ? this.live(paint, outline) : this.expanded(shape, paint));
     }
     this.body.push(
@@ -97,7 +99,11 @@ class Writer {
       'u',
       (id) => `<g id="${id}">${unitMarkup(scene, paint.colours)}</g>`,
     );
-    const clip = this.once(`c|${shape.id}`, 'c', (id) => `<clipPath id="${id}"><path d="${shape.d}"/></clipPath>`);
+    const clip = this.once(
+      `c|${shape.id}`,
+      'c',
+      (id) => `<clipPath id="${id}"><path d="${shape.d}"/></clipPath>`,
+    );
     const art = copiesMarkup(paint, offsets, unit, this.scale);
     return `<g clip-path="url(#${clip})"><g${opacityText('opacity', paint.opacity)}>${art}</g></g>`;
   }
@@ -113,9 +119,16 @@ class Writer {
 }
 
 /** Every copy of the unit `#unit` at `offsets`, with the underlay, in the shape's frame space. */
-export function copiesMarkup(paint: PatternPaint, offsets: readonly Point[], unit: string, scale: number): string {
+export function copiesMarkup(
+  paint: PatternPaint,
+  offsets: readonly Point[],
+  unit: string,
+  scale: number,
+): string {
   const underlay = UNDERLAY_PIXELS / (meanScale(paint.matrix) * scale);
-  const copies = offsets.map(({ x, y }) => `<use href="#${unit}" x="${factor(x)}" y="${factor(y)}"/>`).join('');
+  const copies = offsets
+    .map(({ x, y }) => `<use href="#${unit}" x="${factor(x)}" y="${factor(y)}"/>`)
+    .join('');
   return `<g transform="${matrixText(paint.matrix)}">${abutmentMarkup(paint.pattern.scene, paint.colours, underlay, offsets)}${copies}</g>`;
 }
 

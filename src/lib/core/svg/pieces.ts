@@ -30,7 +30,9 @@ function strokeMarkup(element: Element, colours: Colours): string {
   const parts = [
     ` stroke="${colours[stroke.slot] ?? NO_COLOUR}" stroke-width="${num(stroke.width)}"`,
     stroke.cap === 'butt' ? '' : ` stroke-linecap="${stroke.cap}"`,
-    stroke.join === 'miter' ? ` stroke-miterlimit="${num(stroke.miterLimit)}"` : ` stroke-linejoin="${stroke.join}"`,
+    stroke.join === 'miter'
+      ? ` stroke-miterlimit="${num(stroke.miterLimit)}"`
+      : ` stroke-linejoin="${stroke.join}"`,
     stroke.dashes.length > 0 ? ` stroke-dasharray="${stroke.dashes.map(num).join(' ')}"` : '',
   ];
   return parts.join('');
@@ -49,7 +51,12 @@ export function unitMarkup(scene: UnitScene, colours: Colours): string {
 }
 
 /** The lines under abutting pieces at the given lattice offsets; `width` in px of pattern space. */
-export function abutmentMarkup(scene: UnitScene, colours: Colours, width: number, offsets: readonly Point[]): string {
+export function abutmentMarkup(
+  scene: UnitScene,
+  colours: Colours,
+  width: number,
+  offsets: readonly Point[],
+): string {
   if (scene.abutments.length === 0 || offsets.length === 0) return '';
   const byPaint = new Map<string, string[]>();
   for (const abutment of scene.abutments) {
@@ -68,22 +75,34 @@ export function abutmentMarkup(scene: UnitScene, colours: Colours, width: number
     .join('');
 }
 
-/** An abutment made longer by `by` at the ends where others meet it, so that no gap is left at the joint. */
+/**
+ * An abutment made longer by `by` at the ends where others meet it, so that no gap is left at the joint, and shorter
+ * by half as much at its free ends, so that nothing peeps out beside the pieces.
+ */
 function runOn({ from, to, joinedFrom, joinedTo }: Abutment, by: number): { from: Point; to: Point } {
   const size = Math.hypot(to.x - from.x, to.y - from.y);
-  const along = { x: ((to.x - from.x) / size) * by, y: ((to.y - from.y) / size) * by };
+  const along = { x: (to.x - from.x) / size, y: (to.y - from.y) / size };
+  const inset = Math.min(by / 2, size / 4);
+  const start = joinedFrom ? -by : inset;
+  const end = joinedTo ? by : -inset;
   return {
-    from: joinedFrom ? { x: from.x - along.x, y: from.y - along.y } : from,
-    to: joinedTo ? { x: to.x + along.x, y: to.y + along.y } : to,
+    from: { x: from.x + along.x * start, y: from.y + along.y * start },
+    to: { x: to.x + along.x * end, y: to.y + along.y * end },
   };
 }
 
 /**
- * The drawing of one pattern cell: each piece at each offset whose box meets the cell, in overlap order, with the
+ * The drawing of a block of pattern cells, one by default: each piece at each offset whose box meets the cell, in overlap order, with the
  * underlay below. For a skewed cell the drawing is unskewed first, so that it comes out straight on the plane.
  */
-export function cellMarkup(scene: UnitScene, colours: Colours, underlay: number): string {
-  const corners = cellCorners(scene.cell);
+export function cellMarkup(
+  scene: UnitScene,
+  colours: Colours,
+  underlay: number,
+  columns = 1,
+  rows = 1,
+): string {
+  const corners = cellCorners(scene.cell, columns, rows);
   const laid = piecesOver(scene, corners);
   const offsets = scene.artBox ? offsetsMeeting(scene.lattice, grow(scene.artBox, underlay), corners) : [];
   const drawing =

@@ -40,7 +40,10 @@ export const INITIAL_STYLE: Style = {
 type Rules = ReadonlyMap<string, Record<string, string>>;
 
 /** Class rules (`.a, .b { … }`) of a <style> element; other selectors are left out. */
-export function readClassRules(css: string): { rules: Map<string, Record<string, string>>; skipped: boolean } {
+export function readClassRules(css: string): {
+  rules: Map<string, Record<string, string>>;
+  skipped: boolean;
+} {
   const rules = new Map<string, Record<string, string>>();
   let skipped = false;
   const plain = css.replace(/\/\*[\s\S]*?\*\//g, '');
@@ -57,7 +60,12 @@ export function readClassRules(css: string): { rules: Map<string, Record<string,
 /** The style of `node` below `parent`: attributes, then class rules, then its style attribute. Notes what was left out. */
 export function styleOf(node: XmlNode, parent: Style, rules: Rules, note: (text: string) => void): Style {
   const classes = (node.attributes.class ?? '').split(/\s+/).map((name) => rules.get(name) ?? {});
-  const own: Record<string, string> = Object.assign({}, node.attributes, ...classes, declarations(node.attributes.style ?? ''));
+  const own: Record<string, string> = Object.assign(
+    {},
+    node.attributes,
+    ...classes,
+    declarations(node.attributes.style ?? ''),
+  );
   const style = { ...parent };
   if (own.color) style.color = plainColour(own.color, parent.color) ?? parent.color;
   if (own.fill) style.fill = paint(own.fill, parent.fill, style.color, note);
@@ -85,7 +93,11 @@ function declarations(css: string): Record<string, string> {
   const found: Record<string, string> = {};
   for (const part of css.split(';')) {
     const colon = part.indexOf(':');
-    if (colon > 0) found[part.slice(0, colon).trim()] = part.slice(colon + 1).replace('!important', '').trim();
+    if (colon > 0)
+      found[part.slice(0, colon).trim()] = part
+        .slice(colon + 1)
+        .replace('!important', '')
+        .trim();
   }
   return found;
 }

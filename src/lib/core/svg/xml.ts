@@ -17,7 +17,10 @@ const MOST_NODES = 50_000;
 export function readSvgTree(text: string): XmlResult {
   if (text.length > LIMITS.svgBytes) {
     const most = LIMITS.svgBytes / 1e6;
-    return { ok: false, message: `An SVG file may have at most ${most} MB; this one has ${(text.length / 1e6).toFixed(1)} MB.` };
+    return {
+      ok: false,
+      message: `An SVG file may have at most ${most} MB; this one has ${(text.length / 1e6).toFixed(1)} MB.`,
+    };
   }
   const reader = new TreeReader();
   return reader.read(text.replace(/^\uFEFF/, ''));
@@ -30,35 +33,50 @@ class TreeReader {
   private nodes = 0;
 
   read(text: string): XmlResult {
-    if (!text.trimStart().startsWith('<')) return { ok: false, message: 'The file is not an SVG: it does not begin with a tag.' };
+    if (!text.trimStart().startsWith('<'))
+      return { ok: false, message: 'The file is not an SVG: it does not begin with a tag.' };
     const parser = new SaxesParser({ xmlns: true });
     parser.on('doctype', (doctype) => {
-      if (doctype.includes('<!ENTITY')) this.stop('The SVG declares entities of its own; save it without them.');
+      if (doctype.includes('<!ENTITY'))
+        this.stop('The SVG declares entities of its own; save it without them.');
     });
-    parser.on('error', (error) => this.stop(`The SVG is damaged: ${error.message.replace(/^\d+:\d+: /, '')}.`));
+    parser.on('error', (error) =>
+      this.stop(`The SVG is damaged: ${error.message.replace(/^\d+:\d+: /, '')}.`),
+    );
     parser.on('opentag', (tag) => this.open(tag.uri, tag.local, tag.attributes));
     parser.on('text', (value) => {
       const top = this.stack[this.stack.length - 1];
       if (top) top.text += value;
     });
     parser.on('closetag', () => this.stack.pop());
-    for (let at = 0; at < text.length && this.fault === null; at += 65_536) parser.write(text.slice(at, at + 65_536));
+    for (let at = 0; at < text.length && this.fault === null; at += 65_536)
+      parser.write(text.slice(at, at + 65_536));
     if (this.fault === null) parser.close();
     if (this.fault !== null) return { ok: false, message: this.fault };
-    return this.root ? { ok: true, root: this.root } : { ok: false, message: 'The file holds no <svg> element.' };
+    return this.root
+      ? { ok: true, root: this.root }
+      : { ok: false, message: 'The file holds no <svg> element.' };
   }
 
-  private open(uri: string, local: string, attributes: Record<string, { local: string; value: string }>): void {
+  private open(
+    uri: string,
+    local: string,
+    attributes: Record<string, { local: string; value: string }>,
+  ): void {
     if (this.fault !== null) return;
     this.nodes += 1;
-    if (this.nodes > MOST_NODES) return this.stop(`The SVG has more than ${MOST_NODES} elements; simplify it first.`);
+    if (this.nodes > MOST_NODES)
+      return this.stop(`The SVG has more than ${MOST_NODES} elements; simplify it first.`);
     if (this.stack.length > DEEPEST)
       return this.stop(`The SVG nests elements more than ${DEEPEST} deep; simplify it first.`);
     const known = uri === SVG_NAMESPACE || uri === '';
-    if (!this.root && (!known || local !== 'svg')) return this.stop(`The file’s root element is <${local}>, not <svg>.`);
+    if (!this.root && (!known || local !== 'svg'))
+      return this.stop(`The file’s root element is <${local}>, not <svg>.`);
     const node: XmlNode = {
       name: known ? local : `foreign:${local}`,
-      attributes: Object.fromEntries(Object.values(attributes).map((attribute) => [attribute.local, attribute.value])),
+      attributes: Object.fromEntries(
+        Object.values(attributes).map((attribute) => [attribute.local, attribute.value]),
+      ),
       children: [],
       text: '',
     };

@@ -25,14 +25,19 @@ type Answer = Outcome<unknown> | Response;
  * A server route: checks origin, body and query by the route table, calls `work`, and turns its outcome into an
  * answer: the value, or the failure with its status.
  */
-export function api(name: RouteName, work: (call: Call) => Answer | Promise<Answer>): (event: RequestEvent) => Promise<Response> {
+export function api(
+  name: RouteName,
+  work: (call: Call) => Answer | Promise<Answer>,
+): (event: RequestEvent) => Promise<Response> {
   const route: RouteSpec = ROUTES[name];
   return async (event) => {
     const foreign = foreignOrigin(event);
     if (foreign) return failed(foreign);
     const query = checked(route.query, Object.fromEntries(event.url.searchParams), true);
     if (!query.ok) return failed(query.failure);
-    const read = route.body ? await readJson(event.request, route.maxBytes ?? MOST_BYTES) : { ok: true as const, value: undefined };
+    const read = route.body
+      ? await readJson(event.request, route.maxBytes ?? MOST_BYTES)
+      : { ok: true as const, value: undefined };
     if (!read.ok) return failed(read.failure);
     const body = checked(route.body, read.value, false);
     if (!body.ok) return failed(body.failure);
@@ -69,7 +74,8 @@ async function readJson(request: Request, most: number): Promise<Outcome<unknown
     return fail('wrong_type', 'The body must be JSON; send it with content-type application/json.');
   const stated = Number(request.headers.get('content-length'));
   const bytes = stated > most ? null : await readBytes(request, most);
-  if (bytes === null) return fail('too_large', `The request may have at most ${most / 1e6} MB; this one is larger.`);
+  if (bytes === null)
+    return fail('too_large', `The request may have at most ${most / 1e6} MB; this one is larger.`);
   try {
     return { ok: true, value: JSON.parse(new TextDecoder('utf-8', { fatal: true }).decode(bytes)) };
   } catch {

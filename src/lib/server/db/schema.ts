@@ -1,5 +1,14 @@
 import { sql } from 'drizzle-orm';
-import { blob, index, integer, primaryKey, real, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
+import {
+  blob,
+  index,
+  integer,
+  primaryKey,
+  real,
+  sqliteTable,
+  text,
+  uniqueIndex,
+} from 'drizzle-orm/sqlite-core';
 
 /**
  * Every table that belongs to a studio carries its id. Times are milliseconds since 1970. Lengths are CSS px.
@@ -13,7 +22,11 @@ const studioId = () =>
 const createdAt = () => integer('created_at').notNull();
 const updatedAt = () => integer('updated_at').notNull();
 
-export const studio = sqliteTable('studio', { id: id(), name: text('name').notNull(), createdAt: createdAt() });
+export const studio = sqliteTable('studio', {
+  id: id(),
+  name: text('name').notNull(),
+  createdAt: createdAt(),
+});
 
 export const member = sqliteTable('member', {
   id: id(),
@@ -208,7 +221,9 @@ export const fill = sqliteTable(
     offsetY: real('offset_y').notNull().default(0),
     anchorX: real('anchor_x').notNull().default(0),
     anchorY: real('anchor_y').notNull().default(0),
-    groundKind: text('ground_kind', { enum: ['own', 'none', 'colour'] }).notNull().default('own'),
+    groundKind: text('ground_kind', { enum: ['own', 'none', 'colour'] })
+      .notNull()
+      .default('own'),
     groundColour: text('ground_colour'),
     groundOpacity: real('ground_opacity').notNull().default(1),
     /** Colours of this use by slot id, as JSON. */
@@ -216,7 +231,9 @@ export const fill = sqliteTable(
   },
   (table) => [
     uniqueIndex('fill_place').on(table.shapeId, table.position),
-    index('fill_pattern').on(table.patternId).where(sql`pattern_id is not null`),
+    index('fill_pattern')
+      .on(table.patternId)
+      .where(sql`pattern_id is not null`),
   ],
 );
 

@@ -33,24 +33,62 @@ export const slots = (...names: ColourName[]): ColourSlot[] =>
   names.map((name) => ({ id: slotOf(name), name, colour: COLOURS[name] }));
 
 /** A built-in form, sizes in mm. */
-export function form(id: string, name: string, shape: ShapeForm, width: number, height: number, colour: ColourName): Motif {
-  return { id, name, content: { kind: 'form', form: shape, width: mm(width), height: mm(height), slot: slotOf(colour) } };
+export function form(
+  id: string,
+  name: string,
+  shape: ShapeForm,
+  width: number,
+  height: number,
+  colour: ColourName,
+): Motif {
+  return {
+    id,
+    name,
+    content: { kind: 'form', form: shape, width: mm(width), height: mm(height), slot: slotOf(colour) },
+  };
 }
 
-export const block = (id: string, name: string, width: number, height: number, colour: ColourName, radius = 0): Motif =>
-  form(id, name, { kind: 'rectangle', radius: mm(radius) }, width, height, colour);
+export const block = (
+  id: string,
+  name: string,
+  width: number,
+  height: number,
+  colour: ColourName,
+  radius = 0,
+): Motif => form(id, name, { kind: 'rectangle', radius: mm(radius) }, width, height, colour);
 
 export const dot = (id: string, name: string, diameter: number, colour: ColourName): Motif =>
   form(id, name, { kind: 'ellipse' }, diameter, diameter, colour);
 
 /** A straight line, sizes in mm. */
-export function line(id: string, name: string, length: number, thickness: number, colour: ColourName, cap: LineCap = 'butt'): Motif {
-  return { id, name, content: { kind: 'line', length: mm(length), thickness: mm(thickness), cap, slot: slotOf(colour) } };
+export function line(
+  id: string,
+  name: string,
+  length: number,
+  thickness: number,
+  colour: ColourName,
+  cap: LineCap = 'butt',
+): Motif {
+  return {
+    id,
+    name,
+    content: { kind: 'line', length: mm(length), thickness: mm(thickness), cap, slot: slotOf(colour) },
+  };
 }
 
 /** A drawing about (0, 0) from paths in mm. */
-export function drawing(id: string, name: string, width: number, height: number, elements: DrawingElement[]): Motif {
-  return { id, name, content: { kind: 'drawing', asset: null, width: mm(width), height: mm(height), elements } };
+export function drawing(
+  id: string,
+  name: string,
+  width: number,
+  height: number,
+  elements: DrawingElement[],
+): Motif {
+  return {
+    id,
+    name,
+    content: { kind: 'drawing', asset: null, width: mm(width), height: mm(height), elements },
+  };
 }
 
 /** A filled path; `d` in mm with absolute commands and spaces between all numbers. */
@@ -60,7 +98,14 @@ export function filled(d: string, colour: ColourName): DrawingElement {
 
 /** A stroked path; `d` and `width` in mm. */
 export function stroked(d: string, colour: ColourName, width: number, cap: LineCap = 'butt'): DrawingElement {
-  const stroke = { slot: slotOf(colour), width: mm(width), cap, join: 'round' as const, miterLimit: 4, dashes: [] };
+  const stroke = {
+    slot: slotOf(colour),
+    width: mm(width),
+    cap,
+    join: 'round' as const,
+    miterLimit: 4,
+    dashes: [],
+  };
   return { d: inPx(d), fill: null, fillRule: 'nonzero', stroke, opacity: 1 };
 }
 
@@ -106,7 +151,8 @@ export function ringPiece(inner: number, outer: number, from: number, to: number
     return `${(radius * Math.cos(angle)).toFixed(4)} ${(radius * Math.sin(angle)).toFixed(4)}`;
   };
   const large = to - from > 180 ? 1 : 0;
-  const back = inner > 0 ? `L ${point(inner, to)} A ${inner} ${inner} 0 ${large} 0 ${point(inner, from)}` : 'L 0 0';
+  const back =
+    inner > 0 ? `L ${point(inner, to)} A ${inner} ${inner} 0 ${large} 0 ${point(inner, from)}` : 'L 0 0';
   return `M ${point(outer, from)} A ${outer} ${outer} 0 ${large} 1 ${point(outer, to)} ${back} Z`;
 }
 

@@ -1,4 +1,17 @@
-import { BRICK, HALF_DROP, at, block, dot, drawing, filled, form, line, ringPiece, stroked, wave } from './draw';
+import {
+  BRICK,
+  HALF_DROP,
+  at,
+  block,
+  dot,
+  drawing,
+  filled,
+  form,
+  line,
+  ringPiece,
+  stroked,
+  wave,
+} from './draw';
 import type { DemoPattern } from './patterns';
 
 export const FERRY_AND_FAIR: DemoPattern[] = [
@@ -16,7 +29,14 @@ export const FERRY_AND_FAIR: DemoPattern[] = [
         drawing('deep', 'Deep swell', 64, 14, [stroked(wave(64, 6), 'Pool', 0.8)]),
         dot('light', 'Light', 3.4, 'Chalk'),
       ],
-      placings: [at('wake', 32, 10), at('swell', 32, 10), at('deep', 32, 26), at('light', 0, 10), at('light', 32, 10), at('light', 16, 26, 0, 0.6)],
+      placings: [
+        at('wake', 32, 10),
+        at('swell', 32, 10),
+        at('deep', 32, 26),
+        at('light', 0, 10),
+        at('light', 32, 10),
+        at('light', 16, 26, 0, 0.6),
+      ],
     },
   },
   {
@@ -30,7 +50,10 @@ export const FERRY_AND_FAIR: DemoPattern[] = [
       colours: ['Rope', 'Chalk', 'Tar'],
       motifs: [
         drawing('strand', 'Strand', 26, 13, [
-          filled('M -12.4 5.6 C -9 -1 -2 -6.4 6 -6.4 C 10 -6.4 12.6 -6 12.4 -5.6 C 9 1 2 6.4 -6 6.4 C -10 6.4 -12.6 6 -12.4 5.6 Z', 'Rope'),
+          filled(
+            'M -12.4 5.6 C -9 -1 -2 -6.4 6 -6.4 C 10 -6.4 12.6 -6 12.4 -5.6 C 9 1 2 6.4 -6 6.4 C -10 6.4 -12.6 6 -12.4 5.6 Z',
+            'Rope',
+          ),
           stroked('M -8 4 C -5 -0.6 0 -3.8 6 -4', 'Chalk', 0.8, 'round'),
         ]),
       ],
@@ -60,7 +83,11 @@ export const FERRY_AND_FAIR: DemoPattern[] = [
         at('gleam', 24, 23),
         ...[0, 60, 120, 180, 240, 300].map((angle) => {
           const turn = (angle * Math.PI) / 180;
-          return at('rivet', Number((27 + 16 * Math.cos(turn)).toFixed(3)), Number((27 + 16 * Math.sin(turn)).toFixed(3)));
+          return at(
+            'rivet',
+            Number((27 + 16 * Math.cos(turn)).toFixed(3)),
+            Number((27 + 16 * Math.sin(turn)).toFixed(3)),
+          );
         }),
       ],
     },
@@ -73,8 +100,18 @@ export const FERRY_AND_FAIR: DemoPattern[] = [
       height: 60,
       ground: 'Chalk',
       colours: ['Deep water', 'Buoy', 'Rope', 'Chalk'],
-      motifs: [block('wide', 'Wide band', 60, 20, 'Deep water'), block('thin', 'Thin band', 60, 4, 'Buoy'), block('cord', 'Cord', 60, 2, 'Rope')],
-      placings: [at('wide', 30, 16), at('thin', 30, 40), at('cord', 30, 34), at('cord', 30, 46), at('thin', 30, 54)],
+      motifs: [
+        block('wide', 'Wide band', 60, 20, 'Deep water'),
+        block('thin', 'Thin band', 60, 4, 'Buoy'),
+        block('cord', 'Cord', 60, 2, 'Rope'),
+      ],
+      placings: [
+        at('wide', 30, 16),
+        at('thin', 30, 40),
+        at('cord', 30, 34),
+        at('cord', 30, 46),
+        at('thin', 30, 54),
+      ],
     },
   },
   {
@@ -89,7 +126,10 @@ export const FERRY_AND_FAIR: DemoPattern[] = [
         drawing('wire', 'Wire', 70, 12, [stroked('M -35 -6 C -20 9 20 9 35 -6', 'Chalk', 0.9)]),
         drawing('lantern', 'Lantern', 24, 36, [
           stroked('M 0 -20 L 0 -14', 'Chalk', 0.9),
-          filled('M -4 -15 L 4 -15 L 4 -12.5 C 10 -10 11.5 -4 11.5 0 C 11.5 4 10 10 4 12.5 L 4 15 L -4 15 L -4 12.5 C -10 10 -11.5 4 -11.5 0 C -11.5 -4 -10 -10 -4 -12.5 Z', 'Lotion'),
+          filled(
+            'M -4 -15 L 4 -15 L 4 -12.5 C 10 -10 11.5 -4 11.5 0 C 11.5 4 10 10 4 12.5 L 4 15 L -4 15 L -4 12.5 C -10 10 -11.5 4 -11.5 0 C -11.5 -4 -10 -10 -4 -12.5 Z',
+            'Lotion',
+          ),
           filled('M -10.6 -5.4 L 10.6 -5.4 L 11.1 -3.2 L -11.1 -3.2 Z', 'Buoy'),
           filled('M -11.1 3.2 L 11.1 3.2 L 10.6 5.4 L -10.6 5.4 Z', 'Buoy'),
           stroked('M 0 15 L 0 20', 'Buoy', 1.4, 'round'),
@@ -119,7 +159,10 @@ export const FERRY_AND_FAIR: DemoPattern[] = [
       colours: ['Plum', 'Buoy', 'Rope', 'Chalk'],
       motifs: [
         drawing('book', 'Book', 40, 24, [
-          filled('M 0 -7 C -5 -11.5 -13 -12 -20 -10 L -20 8 C -13 6 -5 6.5 0 11 C 5 6.5 13 6 20 8 L 20 -10 C 13 -12 5 -11.5 0 -7 Z', 'Plum'),
+          filled(
+            'M 0 -7 C -5 -11.5 -13 -12 -20 -10 L -20 8 C -13 6 -5 6.5 0 11 C 5 6.5 13 6 20 8 L 20 -10 C 13 -12 5 -11.5 0 -7 Z',
+            'Plum',
+          ),
           stroked('M -3 -4 C -7 -7 -12 -7.6 -16.5 -6.6', 'Chalk', 1, 'round'),
           stroked('M -3 0 C -7 -3 -12 -3.6 -16.5 -2.6', 'Chalk', 1, 'round'),
           stroked('M 3 -4 C 7 -7 12 -7.6 16.5 -6.6', 'Chalk', 1, 'round'),

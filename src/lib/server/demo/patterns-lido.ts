@@ -29,7 +29,8 @@ const gull = (id: string, name: string, colour: ColourName) =>
     ),
   ]);
 
-const tile = (id: string, colour: ColourName) => block(id, `Tile, ${colour.toLowerCase()}`, 9.1, 9.1, colour, 0.7);
+const tile = (id: string, colour: ColourName) =>
+  block(id, `Tile, ${colour.toLowerCase()}`, 9.1, 9.1, colour, 0.7);
 
 /** Which of the four tiles lies where: rows of the mosaic in "Shallow End". */
 const MOSAIC = ['pspsd', 'sppfp', 'pfpps', 'dppsp', 'psfpp'];
@@ -64,7 +65,14 @@ export const LIDO: DemoPattern[] = [
         drawing('trough', 'Trough', 48, 14, [stroked(wave(48, -6), 'Foam', 2.2)]),
         dot('glint', 'Glint', 3.2, 'Shallow'),
       ],
-      placings: [at('crest', 24, 14), at('trough', 24, 14), at('glint', 24, 14), at('glint', 0, 14), at('glint', 12, 0), at('glint', 36, 0)],
+      placings: [
+        at('crest', 24, 14),
+        at('trough', 24, 14),
+        at('glint', 24, 14),
+        at('glint', 0, 14),
+        at('glint', 12, 0),
+        at('glint', 36, 0),
+      ],
     },
   },
   {
@@ -77,7 +85,12 @@ export const LIDO: DemoPattern[] = [
       ground: 'Lotion',
       colours: ['Chalk', 'Deep water', 'Buoy', 'Lotion'],
       motifs: [lifebuoy('ring', 'Chalk', 'Deep water'), dot('drop', 'Drop', 4, 'Buoy')],
-      placings: [at('ring', 15, 17, 12), at('drop', 43, 17), at('ring', 29, 49, -20, 0.72), at('drop', 5, 43, 0, 0.7)],
+      placings: [
+        at('ring', 15, 17, 12),
+        at('drop', 43, 17),
+        at('ring', 29, 49, -20, 0.72),
+        at('drop', 5, 43, 0, 0.7),
+      ],
     },
   },
   {
@@ -89,8 +102,18 @@ export const LIDO: DemoPattern[] = [
       repeat: BRICK,
       ground: 'Deep water',
       colours: ['Rope', 'Deep water', 'Tar'],
-      motifs: [block('plank', 'Plank', 64, 17.6, 'Rope', 1.2), dot('screw', 'Screw', 1.8, 'Tar'), line('grain', 'Grain', 22, 0.5, 'Tar', 'round')],
-      placings: [at('plank', 33, 10), at('screw', 5, 10), at('screw', 61, 10), at('grain', 22, 6.5), at('grain', 42, 13.6, 0, 0.7, 1)],
+      motifs: [
+        block('plank', 'Plank', 64, 17.6, 'Rope', 1.2),
+        dot('screw', 'Screw', 1.8, 'Tar'),
+        line('grain', 'Grain', 22, 0.5, 'Tar', 'round'),
+      ],
+      placings: [
+        at('plank', 33, 10),
+        at('screw', 5, 10),
+        at('screw', 61, 10),
+        at('grain', 22, 6.5),
+        at('grain', 42, 13.6, 0, 0.7, 1),
+      ],
     },
   },
   {
@@ -115,10 +138,20 @@ export const LIDO: DemoPattern[] = [
       colours: ['Pool', 'Deep water', 'Chalk'],
       motifs: [
         drawing('steps', 'Steps', 40, 40, [
-          stroked('M -20 20 L -12 20 L -12 12 L -4 12 L -4 4 L 4 4 L 4 -4 L 12 -4 L 12 -12 L 20 -12 L 20 -20', 'Pool', 3.6, 'square'),
+          stroked(
+            'M -20 20 L -12 20 L -12 12 L -4 12 L -4 4 L 4 4 L 4 -4 L 12 -4 L 12 -12 L 20 -12 L 20 -20',
+            'Pool',
+            3.6,
+            'square',
+          ),
         ]),
         drawing('rail', 'Rail', 40, 40, [
-          stroked('M -20 20 L -12 20 L -12 12 L -4 12 L -4 4 L 4 4 L 4 -4 L 12 -4 L 12 -12 L 20 -12 L 20 -20', 'Deep water', 1.2, 'square'),
+          stroked(
+            'M -20 20 L -12 20 L -12 12 L -4 12 L -4 4 L 4 4 L 4 -4 L 12 -4 L 12 -12 L 20 -12 L 20 -20',
+            'Deep water',
+            1.2,
+            'square',
+          ),
         ]),
       ],
       placings: [at('steps', 20, 20), at('rail', 40, 20)],
@@ -149,7 +182,11 @@ export const LIDO: DemoPattern[] = [
       repeat: BRICK,
       ground: 'Foam',
       colours: ['Slate', 'Buoy', 'Shallow', 'Foam'],
-      motifs: [gull('gull', 'Gull', 'Slate'), gull('chick', 'Young gull', 'Buoy'), dot('cloud', 'Cloud', 7, 'Shallow')],
+      motifs: [
+        gull('gull', 'Gull', 'Slate'),
+        gull('chick', 'Young gull', 'Buoy'),
+        dot('cloud', 'Cloud', 7, 'Shallow'),
+      ],
       placings: [
         at('gull', 22, 14, -8, 1.15),
         at('gull', 66, 40, 10),
@@ -176,7 +213,13 @@ export const LIDO: DemoPattern[] = [
         line('vent', 'Vent', 20, 1.6, 'Deep water', 'round'),
         dot('key', 'Key', 5, 'Lotion'),
       ],
-      placings: [at('door', 20, 30), at('vent', 20, 10), at('vent', 20, 15), at('vent', 20, 20), at('key', 32, 34)],
+      placings: [
+        at('door', 20, 30),
+        at('vent', 20, 10),
+        at('vent', 20, 15),
+        at('vent', 20, 20),
+        at('key', 32, 34),
+      ],
     },
   },
   {

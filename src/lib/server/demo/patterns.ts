@@ -8,5 +8,9 @@ export type DemoPattern = { name: string; description: string; plan: PatternPlan
 
 /** All demo patterns as recipes. */
 export function demoPatterns(): { name: string; description: string; recipe: Recipe }[] {
-  return [...LIDO, ...FERRY_AND_FAIR].map(({ name, description, plan }) => ({ name, description, recipe: recipeOf(plan) }));
+  return [...LIDO, ...FERRY_AND_FAIR].map(({ name, description, plan }) => ({
+    name,
+    description,
+    recipe: recipeOf(plan),
+  }));
 }

@@ -35,6 +35,7 @@ export function seedDemo(db: Db): void {
 }
 
 function need<T>(outcome: Outcome<T>): T {
-  if (!outcome.ok) throw new Error(`The demo data were refused: ${outcome.failure.message} (${outcome.failure.path})`);
+  if (!outcome.ok)
+    throw new Error(`The demo data were refused: ${outcome.failure.message} (${outcome.failure.path})`);
   return outcome.value;
 }

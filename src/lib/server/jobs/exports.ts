@@ -40,7 +40,17 @@ export function openExports(pool: RenderPool, folder: string): Exports {
       if (refused) return refused;
       const id = nanoid(12);
       const fileName = `${name.replace(/[^\p{L}\p{N} _-]+/gu, '').trim() || 'layout'} ${Math.round(ppi)} ppi.png`;
-      const job: ExportJob = { id, state: 'waiting', progress: 0, width, height, ppi, fileName, bytes: 0, message: '' };
+      const job: ExportJob = {
+        id,
+        state: 'waiting',
+        progress: 0,
+        width,
+        height,
+        ppi,
+        fileName,
+        bytes: 0,
+        message: '',
+      };
       const path = join(folder, `${id}.png`);
       const abort = new AbortController();
       const finishedRun = ready.then(() => run(scene, pool, { job, abort, path }));
@@ -65,14 +75,16 @@ export function openExports(pool: RenderPool, folder: string): Exports {
     file(id) {
       const found = find(id);
       if (!found) return missing(id);
-      if (found.job.state !== 'done') return fail('invalid', 'The export is not finished yet; ask again when it is done.', 'id');
+      if (found.job.state !== 'done')
+        return fail('invalid', 'The export is not finished yet; ask again when it is done.', 'id');
       return done({ path: found.path, job: found.job });
     },
   };
 }
 
 function tooLarge(width: number, height: number, ppi: number): ReturnType<typeof fail> | null {
-  if (width <= LIMITS.exportSide && height <= LIMITS.exportSide && width * height <= LIMITS.exportPixels) return null;
+  if (width <= LIMITS.exportSide && height <= LIMITS.exportSide && width * height <= LIMITS.exportPixels)
+    return null;
   const most = Math.floor(
     Math.min(
       ppi * Math.sqrt(LIMITS.exportPixels / (width * height)),
@@ -86,7 +98,11 @@ function tooLarge(width: number, height: number, ppi: number): ReturnType<typeof
   );
 }
 
-async function run(scene: LayoutScene, pool: RenderPool, { job, abort, path }: Omit<Running, 'finished'>): Promise<void> {
+async function run(
+  scene: LayoutScene,
+  pool: RenderPool,
+  { job, abort, path }: Omit<Running, 'finished'>,
+): Promise<void> {
   const file = createWriteStream(path);
   try {
     job.state = 'running';

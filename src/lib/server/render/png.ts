@@ -34,7 +34,10 @@ export async function renderPng(scene: LayoutScene, pool: RenderPool, options: P
     const { width } = size;
     const box = { x: 0, y: band.top, width, height: band.rows };
     const last = next === bands.length;
-    const reply = pool.band({ width, height: band.rows, alpha, ...bandSteps(scene, box, scale), last }, signal);
+    const reply = pool.band(
+      { width, height: band.rows, alpha, ...bandSteps(scene, box, scale), last },
+      signal,
+    );
     reply.catch(() => undefined);
     waiting.push(reply);
   };
@@ -58,6 +61,7 @@ type Band = { top: number; rows: number };
 function bandsOf(size: PngSize): Band[] {
   const rows = Math.max(1, Math.min(size.height, Math.floor(BAND_PIXELS / size.width)));
   const bands: Band[] = [];
-  for (let top = 0; top < size.height; top += rows) bands.push({ top, rows: Math.min(rows, size.height - top) });
+  for (let top = 0; top < size.height; top += rows)
+    bands.push({ top, rows: Math.min(rows, size.height - top) });
   return bands;
 }

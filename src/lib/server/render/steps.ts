@@ -1,12 +1,10 @@
-import { boxesMeet, intersectBoxes, type Box } from '../../core/geom/box';
+import { boxesMeet, grow, intersectBoxes, type Box } from '../../core/geom/box';
 import type { LayoutScene, PatternPaint, ShapeScene } from '../../core/scene/layout';
 import { copiesMarkup, opacityText, visibleOffsets } from '../../core/svg/layout';
 import { unitMarkup } from '../../core/svg/pieces';
 import { factor } from '../../core/svg/print';
 import type { BandRequest, RenderStep } from '../../contract/render';
-
-/** A rectangle of whole output pixels. */
-export type PixelBox = { x: number; y: number; width: number; height: number };
+import { isFine, tileOf, type PixelBox } from './tile';
 
 /**
  * A band of a layout as layers for a render thread. Plain outlines gather in one drawing; a pattern is a layer of its
@@ -25,7 +23,6 @@ export function bandSteps(
       steps.outline(shape, paint.colour, paint.opacity);
       continue;
     }
-    if (paint.ground) steps.outline(shape, paint.ground.colour, paint.ground.opacity);
     steps.pattern(shape, paint);
   }
   return steps.finish();
@@ -44,11 +41,7 @@ class StepWriter {
     background: string | null,
   ) {
     this.region = this.onPage(band);
-    const { x, y, width, height } = this.region;
-    if (background !== null)
-      this.gathered.push(
-        `<rect x="${factor(x - 1)}" y="${factor(y - 1)}" width="${factor(width + 2)}" height="${factor(height + 2)}" fill="${background}"/>`,
-      );
+    if (background !== null) this.gathered.push(wash(this.region, `fill="${background}"`));
   }
 
   outline(shape: ShapeScene, colour: string, opacity: number): void {
@@ -58,25 +51,39 @@ class StepWriter {
   pattern(shape: ShapeScene, paint: PatternPaint): void {
     const box = this.pixelBox(shape.box);
     if (!box) return;
-    const region = this.onPage(box);
-    const offsets = visibleOffsets(shape, paint, region);
-    if (offsets.length === 0) return;
-    const id = `u${this.units++}`;
-    const unit = `<defs><g id="${id}">${unitMarkup(paint.pattern.scene, paint.colours)}</g></defs>`;
-    const art = copiesMarkup(paint, offsets, id, Math.sqrt(this.scale.x * this.scale.y));
-    const placed = `${unit}<g transform="translate(${factor(shape.x)} ${factor(shape.y)})">${art}</g>`;
-    if (paint.opacity === 1 && coversBox(shape, this.region)) {
-      this.gathered.push(placed);
+    const drawing = isFine(shape, paint, this.onPage(box))
+      ? null
+      : this.copies(shape, paint, this.onPage(box));
+    if (drawing !== null && coversBox(shape, this.region)) {
+      this.gathered.push(groundMarkup(paint, this.region) + drawing);
       return;
     }
+    if (drawing === '' && !paint.ground) return;
     this.flush();
+    const region = this.onPage(box);
+    const ground = groundMarkup(paint, region);
     this.steps.push({
       x: box.x - this.band.x,
       y: box.y - this.band.y,
-      svg: svgOf(region, box, placed),
+      width: box.width,
+      height: box.height,
+      source:
+        drawing === null
+          ? { ...tileOf(shape, paint, box, this.scale), ground: ground && svgOf(region, box, ground) }
+          : { kind: 'drawing', svg: svgOf(region, box, ground + drawing) },
       mask: coversBox(shape, region) ? null : svgOf(region, box, outlineMarkup(shape, 'fill="#000000"')),
-      opacity: paint.opacity,
     });
+  }
+
+  /** Every copy of the unit that shows in `region`, on the page; "" where none does. */
+  private copies(shape: ShapeScene, paint: PatternPaint, region: Box): string {
+    const offsets = visibleOffsets(shape, paint, region);
+    if (offsets.length === 0) return '';
+    const id = `u${this.units++}`;
+    const unit = `<defs><g id="${id}">${unitMarkup(paint.pattern.scene, paint.colours)}</g></defs>`;
+    const art = copiesMarkup(paint, offsets, id, Math.sqrt(this.scale.x * this.scale.y));
+    const place = `transform="translate(${factor(shape.x)} ${factor(shape.y)})"`;
+    return `${unit}<g ${place}${opacityText('opacity', paint.opacity)}>${art}</g>`;
   }
 
   finish(): { base: string; steps: RenderStep[] } {
@@ -89,7 +96,10 @@ class StepWriter {
     if (this.base !== null && this.gathered.length === 0) return;
     const svg = svgOf(this.region, this.band, this.gathered.join(''));
     if (this.base === null) this.base = svg;
-    else this.steps.push({ x: 0, y: 0, svg, mask: null, opacity: 1 });
+    else {
+      const { width, height } = this.band;
+      this.steps.push({ x: 0, y: 0, width, height, source: { kind: 'drawing', svg }, mask: null });
+    }
     this.gathered = [];
   }
 
@@ -110,6 +120,18 @@ class StepWriter {
 
 const outlineMarkup = (shape: ShapeScene, attributes: string): string =>
   `<path transform="translate(${factor(shape.x)} ${factor(shape.y)})" d="${shape.d}" ${attributes}/>`;
+
+/** A rectangle over all of a region and a little more, so that its own edges never show. */
+function wash(region: Box, attributes: string): string {
+  const { x, y, width, height } = grow(region, Math.max(region.width, region.height) * 0.01);
+  return `<rect x="${factor(x)}" y="${factor(y)}" width="${factor(width)}" height="${factor(height)}" ${attributes}/>`;
+}
+
+/** The ground of a fill over a region, or "" where it has none. The layer's mask gives it the shape's outline. */
+function groundMarkup(paint: PatternPaint, region: Box): string {
+  if (!paint.ground) return '';
+  return wash(region, `fill="${paint.ground.colour}"${opacityText('fill-opacity', paint.ground.opacity)}`);
+}
 
 function svgOf(region: Box, pixels: PixelBox, drawing: string): string {
   const viewBox = [region.x, region.y, region.width, region.height].map(factor).join(' ');

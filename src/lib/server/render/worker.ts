@@ -1,8 +1,9 @@
 import { constants, deflateRawSync } from 'node:zlib';
 import { Resvg } from '@resvg/resvg-js';
-import type { BandReply, BandRequest } from '../../contract/render';
+import type { BandReply, BandRequest, RenderStep } from '../../contract/render';
 import { adler32, filterRows } from '../../core/formats/png';
 import { layOver, type Raster } from '../../core/raster/composite';
+import { averageOf, samplePeriodic } from '../../core/raster/sample';
 
 /** Fast deflate: flat art packs well at any level, and the higher ones cost seconds on a large page. */
 const DEFLATE_LEVEL = 3;
@@ -11,10 +12,12 @@ const DEFLATE_LEVEL = 3;
 export default function renderBand(request: BandRequest): BandReply {
   const canvas = drawn(request.base);
   if (canvas.width !== request.width || canvas.height !== request.height)
-    throw new Error(`A band came out as ${canvas.width} × ${canvas.height} px, not ${request.width} × ${request.height}.`);
+    throw new Error(
+      `A band came out as ${canvas.width} × ${canvas.height} px, not ${request.width} × ${request.height}.`,
+    );
   for (const step of request.steps) {
     const mask = step.mask === null ? null : drawn(step.mask);
-    layOver(canvas, drawn(step.svg), step.x, step.y, mask, step.opacity);
+    layOver(canvas, layerOf(step), step.x, step.y, mask, 1);
   }
   const rows = filterRows(canvas.data, canvas.width, request.alpha);
   const finishFlush = request.last ? constants.Z_FINISH : constants.Z_FULL_FLUSH;
@@ -22,7 +25,24 @@ export default function renderBand(request: BandRequest): BandReply {
   return { deflated, adler: adler32(rows), length: rows.length };
 }
 
+function layerOf({ source, width, height }: RenderStep): Raster {
+  if (source.kind === 'drawing') return drawn(source.svg);
+  const tile = drawn(source.svg);
+  const pattern = source.toTile
+    ? samplePeriodic(tile, source.toTile, width, height)
+    : averageOf(tile, width, height);
+  const layer: Raster =
+    source.ground === null
+      ? { width, height, data: new Uint8Array(width * height * 4) }
+      : drawn(source.ground);
+  layOver(layer, pattern, 0, 0, null, source.opacity);
+  return layer;
+}
+
 function drawn(svg: string): Raster {
-  const { width, height, pixels } = new Resvg(svg, { font: { loadSystemFonts: false }, logLevel: 'off' }).render();
+  const { width, height, pixels } = new Resvg(svg, {
+    font: { loadSystemFonts: false },
+    logLevel: 'off',
+  }).render();
   return { width, height, data: pixels };
 }

@@ -14,7 +14,10 @@ export function storeAsset(db: Db, file: { bytes: Buffer; mediaType: string; fil
 }
 
 /** A motif's file, or `null`. */
-export function readAsset(db: Db, hash: string): { bytes: Buffer; mediaType: string; fileName: string } | null {
+export function readAsset(
+  db: Db,
+  hash: string,
+): { bytes: Buffer; mediaType: string; fileName: string } | null {
   const row = db
     .select({ bytes: motifAsset.bytes, mediaType: motifAsset.mediaType, fileName: motifAsset.fileName })
     .from(motifAsset)

@@ -15,7 +15,12 @@ export function note(db: Pick<Db, 'insert'>, kind: string, subjectId: string, da
 }
 
 /** The failure for a save that started from an older state; `current` is what is stored now. */
-export function stale(what: string, base: number, now: number, current: unknown): { ok: false; failure: Failure } {
+export function stale(
+  what: string,
+  base: number,
+  now: number,
+  current: unknown,
+): { ok: false; failure: Failure } {
   return fail(
     'stale',
     `${what} was changed elsewhere: it is at version ${now} and this save started from ${base}. Your work is kept here; choose which to keep.`,
@@ -25,7 +30,11 @@ export function stale(what: string, base: number, now: number, current: unknown)
 }
 
 /** Runs a write in one transaction, undone where it ends in a failure; a name that is taken becomes one, with a sentence. */
-export function writing<T>(db: Db, named: { what: string; name: string }, work: (tx: Db) => Outcome<T>): Outcome<T> {
+export function writing<T>(
+  db: Db,
+  named: { what: string; name: string },
+  work: (tx: Db) => Outcome<T>,
+): Outcome<T> {
   try {
     return db.transaction(
       (tx) => {

@@ -7,7 +7,14 @@ type FillValues = typeof fill.$inferInsert;
 
 /** A fill as the columns of its row. Inverse of {@link fillOf}. */
 export function fillValues(value: Fill, shapeId: string): FillValues {
-  const base = { id: value.id, studioId: STUDIO, shapeId, position: 0, version: value.version, opacity: value.opacity };
+  const base = {
+    id: value.id,
+    studioId: STUDIO,
+    shapeId,
+    position: 0,
+    version: value.version,
+    opacity: value.opacity,
+  };
   if (value.kind === 'colour') return { ...base, kind: 'colour', colour: value.colour };
   return {
     ...base,
@@ -31,9 +38,16 @@ export function fillValues(value: Fill, shapeId: string): FillValues {
 
 /** A row as a fill. Inverse of {@link fillValues}; an unknown version is a fault of the database. */
 export function fillOf(row: FillRow): Fill {
-  if (row.version !== FILL_VERSION) throw new Error(`Fill ${row.id} is stored in version ${row.version}; this Isle reads ${FILL_VERSION}.`);
+  if (row.version !== FILL_VERSION)
+    throw new Error(`Fill ${row.id} is stored in version ${row.version}; this Isle reads ${FILL_VERSION}.`);
   if (row.kind === 'colour')
-    return { kind: 'colour', version: FILL_VERSION, id: row.id, colour: row.colour ?? '#000000', opacity: row.opacity };
+    return {
+      kind: 'colour',
+      version: FILL_VERSION,
+      id: row.id,
+      colour: row.colour ?? '#000000',
+      opacity: row.opacity,
+    };
   return {
     kind: 'pattern',
     version: FILL_VERSION,
@@ -54,5 +68,7 @@ export function fillOf(row: FillRow): Fill {
 }
 
 function groundOf(row: FillRow): FillGround {
-  return row.groundKind === 'colour' ? { kind: 'colour', colour: row.groundColour ?? '#ffffff' } : { kind: row.groundKind };
+  return row.groundKind === 'colour'
+    ? { kind: 'colour', colour: row.groundColour ?? '#ffffff' }
+    : { kind: row.groundKind };
 }

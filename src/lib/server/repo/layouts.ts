@@ -24,7 +24,11 @@ export type NewLayout = {
 type LayoutRow = typeof layout.$inferSelect;
 
 /** A new, empty layout in a project; its page is white unless said otherwise. */
-export function createLayout(db: Db, projectId: string, input: NewLayout): Outcome<{ id: string; version: number }> {
+export function createLayout(
+  db: Db,
+  projectId: string,
+  input: NewLayout,
+): Outcome<{ id: string; version: number }> {
   return writing(db, { what: 'layout', name: input.name }, (tx): Outcome<{ id: string; version: number }> => {
     const owner = tx.select({ id: project.id }).from(project).where(eq(project.id, projectId)).get();
     if (!owner) return fail('not_found', `There is no project with the id “${projectId}”.`, 'id');
@@ -90,11 +94,20 @@ export function layoutPatterns(db: Db, shapes: readonly Shape[]): PatternForUse[
 }
 
 /** Applies changes in one transaction and answers the new version; refused whole when stale or when one of them fails. */
-export function applyChanges(db: Db, id: string, base: number, changes: readonly LayoutChange[]): Outcome<{ version: number }> {
+export function applyChanges(
+  db: Db,
+  id: string,
+  base: number,
+  changes: readonly LayoutChange[],
+): Outcome<{ version: number }> {
   const renamed = changes.find((change) => change.do === 'page' && change.name !== undefined);
   const name = renamed?.do === 'page' ? (renamed.name ?? '') : '';
   const outcome = writing(db, { what: 'layout', name }, (tx): Outcome<{ version: number }> => {
-    const row = tx.select().from(layout).where(and(eq(layout.id, id), eq(layout.studioId, STUDIO))).get();
+    const row = tx
+      .select()
+      .from(layout)
+      .where(and(eq(layout.id, id), eq(layout.studioId, STUDIO)))
+      .get();
     if (!row) return noLayout(id);
     if (row.version !== base) return stale(`“${row.name}”`, base, row.version, undefined);
     const missing = missingPattern(tx, changes);
@@ -124,7 +137,12 @@ export function setLayoutArchived(db: Db, id: string, archived: boolean): Outcom
   return done({ id });
 }
 
-function applyChange(tx: Db, row: LayoutRow, change: LayoutChange, path: string): ReturnType<typeof fail> | null {
+function applyChange(
+  tx: Db,
+  row: LayoutRow,
+  change: LayoutChange,
+  path: string,
+): ReturnType<typeof fail> | null {
   switch (change.do) {
     case 'put-shape':
       return putShape(tx, row.id, change.shape, `${path}.shape`);
@@ -138,7 +156,11 @@ function applyChange(tx: Db, row: LayoutRow, change: LayoutChange, path: string)
     case 'page': {
       const { do: _do, ...page } = change;
       const named = page.name === undefined ? {} : { nameKey: nameKey(page.name) };
-      if (Object.keys(page).length > 0) tx.update(layout).set({ ...page, ...named }).where(eq(layout.id, row.id)).run();
+      if (Object.keys(page).length > 0)
+        tx.update(layout)
+          .set({ ...page, ...named })
+          .where(eq(layout.id, row.id))
+          .run();
       return null;
     }
   }
@@ -153,22 +175,38 @@ function putShape(tx: Db, layoutId: string, value: Shape, path: string): ReturnT
   if (held) {
     tx.update(shape).set(columns).where(eq(shape.id, value.id)).run();
   } else {
-    const last = tx.select({ position: max(shape.position), count: count() }).from(shape).where(eq(shape.layoutId, layoutId)).get();
+    const last = tx
+      .select({ position: max(shape.position), count: count() })
+      .from(shape)
+      .where(eq(shape.layoutId, layoutId))
+      .get();
     if ((last?.count ?? 0) >= LIMITS.shapes)
       return fail('invalid', `A layout holds at most ${LIMITS.shapes} shapes.`, path);
     const position = (last?.position ?? -1) + 1;
-    tx.insert(shape).values({ ...columns, studioId: STUDIO, layoutId, position }).run();
+    tx.insert(shape)
+      .values({ ...columns, studioId: STUDIO, layoutId, position })
+      .run();
   }
   tx.delete(fill).where(eq(fill.shapeId, value.id)).run();
   const foreign = newFill
-    ? tx.select({ id: fill.id }).from(fill).where(and(eq(fill.id, newFill.id), ne(fill.shapeId, value.id))).get()
+    ? tx
+        .select({ id: fill.id })
+        .from(fill)
+        .where(and(eq(fill.id, newFill.id), ne(fill.shapeId, value.id)))
+        .get()
     : undefined;
-  if (foreign) return fail('invalid', 'The fill’s id belongs to another shape; give it a new one.', `${path}.fill.id`);
+  if (foreign)
+    return fail('invalid', 'The fill’s id belongs to another shape; give it a new one.', `${path}.fill.id`);
   if (newFill) tx.insert(fill).values(fillValues(newFill, value.id)).run();
   return null;
 }
 
-function orderShapes(tx: Db, layoutId: string, ids: readonly string[], path: string): ReturnType<typeof fail> | null {
+function orderShapes(
+  tx: Db,
+  layoutId: string,
+  ids: readonly string[],
+  path: string,
+): ReturnType<typeof fail> | null {
   const held = tx.select({ id: shape.id }).from(shape).where(eq(shape.layoutId, layoutId)).all();
   const known = new Set(held.map((row) => row.id));
   if (ids.length !== known.size || ids.some((id) => !known.has(id)) || new Set(ids).size !== ids.length)
@@ -180,7 +218,9 @@ function orderShapes(tx: Db, layoutId: string, ids: readonly string[], path: str
 /** The first fill that refers to a pattern that is not there, or to a revision that it does not have. */
 function missingPattern(tx: Db, changes: readonly LayoutChange[]): ReturnType<typeof fail> | null {
   const wanted = changes.flatMap((change, index) =>
-    change.do === 'put-shape' && change.shape.fill?.kind === 'pattern' ? [{ index, fill: change.shape.fill }] : [],
+    change.do === 'put-shape' && change.shape.fill?.kind === 'pattern'
+      ? [{ index, fill: change.shape.fill }]
+      : [],
   );
   if (wanted.length === 0) return null;
   const ids = [...new Set(wanted.map((want) => want.fill.pattern))];
@@ -198,9 +238,17 @@ function missingPattern(tx: Db, changes: readonly LayoutChange[]): ReturnType<ty
     if (revisions === undefined)
       return fail('not_found', `There is no pattern with the id “${value.pattern}”.`, `${path}.pattern`);
     if (revisions === 0)
-      return fail('invalid', 'A pattern must be published before a shape can be filled with it.', `${path}.pattern`);
+      return fail(
+        'invalid',
+        'A pattern must be published before a shape can be filled with it.',
+        `${path}.pattern`,
+      );
     if (value.held !== null && value.held > revisions)
-      return fail('not_found', `The pattern has no revision ${value.held}; the newest is ${revisions}.`, `${path}.held`);
+      return fail(
+        'not_found',
+        `The pattern has no revision ${value.held}; the newest is ${revisions}.`,
+        `${path}.held`,
+      );
   }
   return null;
 }

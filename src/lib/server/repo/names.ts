@@ -1,11 +1,6 @@
 /** A name without case, accents and doubled spaces: two names with the same key count as the same. */
 export function nameKey(name: string): string {
-  return name
-    .normalize('NFKD')
-    .replace(/\p{M}/gu, '')
-    .toLowerCase()
-    .replace(/\s+/g, ' ')
-    .trim();
+  return name.normalize('NFKD').replace(/\p{M}/gu, '').toLowerCase().replace(/\s+/g, ' ').trim();
 }
 
 /** True for SQLite's refusal of a second row with the same unique key. */

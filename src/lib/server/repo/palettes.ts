@@ -40,7 +40,11 @@ export function savePalette(
   input: { name: string; colours: PaletteColours },
 ): Outcome<{ version: number }> {
   return writing(db, { what: 'palette', name: input.name }, (tx): Outcome<{ version: number }> => {
-    const row = tx.select().from(palette).where(and(eq(palette.id, id), eq(palette.studioId, STUDIO))).get();
+    const row = tx
+      .select()
+      .from(palette)
+      .where(and(eq(palette.id, id), eq(palette.studioId, STUDIO)))
+      .get();
     if (!row) return noPalette(id);
     if (row.version !== base) {
       const current = { id, name: row.name, version: row.version, colours: coloursOf(tx, id) };
@@ -53,7 +57,10 @@ export function savePalette(
       .run();
     tx.delete(paletteColour).where(eq(paletteColour.paletteId, id)).run();
     input.colours.forEach((colour, position) =>
-      tx.insert(paletteColour).values({ ...colour, studioId: STUDIO, paletteId: id, position }).run(),
+      tx
+        .insert(paletteColour)
+        .values({ ...colour, studioId: STUDIO, paletteId: id, position })
+        .run(),
     );
     return done({ version });
   });

@@ -1,5 +1,24 @@
-import { and, asc, count, countDistinct, desc, eq, gt, inArray, isNotNull, isNull, sql, type SQL } from 'drizzle-orm';
-import type { PatternDetail, PatternFacts, PatternForUse, PatternSummary, PatternUse } from '../../contract/data';
+import {
+  and,
+  asc,
+  count,
+  countDistinct,
+  desc,
+  eq,
+  gt,
+  inArray,
+  isNotNull,
+  isNull,
+  sql,
+  type SQL,
+} from 'drizzle-orm';
+import type {
+  PatternDetail,
+  PatternFacts,
+  PatternForUse,
+  PatternSummary,
+  PatternUse,
+} from '../../contract/data';
 import { done, fail, failWith, type Outcome } from '../../contract/failure';
 import { checkRecipe } from '../../core/recipe/check';
 import { migrateRecipe } from '../../core/recipe/migrate';
@@ -9,7 +28,13 @@ import { fill, layout, pattern, project, revision, shape } from '../db/schema';
 import { newId, note, stale, writing } from './context';
 import { nameKey } from './names';
 
-export type PatternQuery = { search: string; archived: boolean; drafts: boolean; limit: number; offset: number };
+export type PatternQuery = {
+  search: string;
+  archived: boolean;
+  drafts: boolean;
+  limit: number;
+  offset: number;
+};
 
 type PatternRow = typeof pattern.$inferSelect;
 
@@ -87,7 +112,10 @@ export function usesOf(db: Db, id: string): PatternUse[] {
 }
 
 /** A new pattern with a draft and no revision yet. */
-export function createPattern(db: Db, input: { name: string; description?: string; recipe: Recipe }): Outcome<{ id: string; version: number }> {
+export function createPattern(
+  db: Db,
+  input: { name: string; description?: string; recipe: Recipe },
+): Outcome<{ id: string; version: number }> {
   const problems = checkRecipe(input.recipe);
   if (problems.length > 0) return failWith(problems);
   return writing(db, { what: 'pattern', name: input.name }, (tx) => {
@@ -115,7 +143,10 @@ export function saveDraft(db: Db, id: string, base: number, recipe: Recipe): Out
   const problems = checkRecipe(recipe);
   if (problems.length > 0) return failWith(problems);
   return changing(db, id, base, '', (tx) => {
-    tx.update(pattern).set({ draft: JSON.stringify(recipe) }).where(eq(pattern.id, id)).run();
+    tx.update(pattern)
+      .set({ draft: JSON.stringify(recipe) })
+      .where(eq(pattern.id, id))
+      .run();
     return null;
   });
 }
@@ -125,7 +156,10 @@ export function publish(db: Db, id: string, base: number): Outcome<{ version: nu
   let number = 0;
   const outcome = changing(db, id, base, '', (tx, row) => {
     if (row.draft === null)
-      return fail('invalid', `“${row.name}” has no changes since revision ${row.newest}; there is nothing to publish.`);
+      return fail(
+        'invalid',
+        `“${row.name}” has no changes since revision ${row.newest}; there is nothing to publish.`,
+      );
     const recipe = stored(row.draft);
     number = row.newest + 1;
     tx.insert(revision)
@@ -162,7 +196,8 @@ export function patchPattern(
       })
       .where(eq(pattern.id, id))
       .run();
-    if (name !== undefined && name !== row.name) note(tx, 'pattern.renamed', id, { from: row.name, to: name });
+    if (name !== undefined && name !== row.name)
+      note(tx, 'pattern.renamed', id, { from: row.name, to: name });
     return null;
   });
 }
@@ -182,7 +217,11 @@ export function setPatternArchived(db: Db, id: string, archived: boolean): Outco
 }
 
 /** Patterns with the recipes that uses need: the newest, and those at which some of `held` are held. */
-export function patternsForUse(db: Db, ids: readonly string[], held: ReadonlyMap<string, ReadonlySet<number>>): PatternForUse[] {
+export function patternsForUse(
+  db: Db,
+  ids: readonly string[],
+  held: ReadonlyMap<string, ReadonlySet<number>>,
+): PatternForUse[] {
   if (ids.length === 0) return [];
   const rows = db
     .select({ id: pattern.id, name: pattern.name, newest: pattern.newest })
@@ -214,7 +253,13 @@ export function matchText(search: string): string | null {
 type Change = (tx: Db, row: PatternRow) => ReturnType<typeof fail> | null;
 
 /** One guarded change of a pattern: refused when stale, else the version goes up by one. */
-function changing(db: Db, id: string, base: number, name: string, change: Change): Outcome<{ version: number }> {
+function changing(
+  db: Db,
+  id: string,
+  base: number,
+  name: string,
+  change: Change,
+): Outcome<{ version: number }> {
   const outcome = writing(db, { what: 'pattern', name }, (tx): Outcome<{ version: number }> => {
     const row = findRow(tx, id);
     if (!row) return noPattern(id);
@@ -231,7 +276,11 @@ function changing(db: Db, id: string, base: number, name: string, change: Change
 }
 
 function findRow(db: Db, id: string): PatternRow | undefined {
-  return db.select().from(pattern).where(and(eq(pattern.id, id), eq(pattern.studioId, STUDIO))).get();
+  return db
+    .select()
+    .from(pattern)
+    .where(and(eq(pattern.id, id), eq(pattern.studioId, STUDIO)))
+    .get();
 }
 
 function noPattern(id: string): ReturnType<typeof fail> {

@@ -14,7 +14,12 @@ export function listProjects(db: Db, archived = false): ProjectSummary[] {
   const rows = db
     .select()
     .from(project)
-    .where(and(eq(project.studioId, STUDIO), archived ? isNotNull(project.archivedAt) : isNull(project.archivedAt)))
+    .where(
+      and(
+        eq(project.studioId, STUDIO),
+        archived ? isNotNull(project.archivedAt) : isNull(project.archivedAt),
+      ),
+    )
     .orderBy(asc(project.nameKey))
     .all();
   return rows.map((row) => summary(db, row));
@@ -83,7 +88,12 @@ export function layoutsOf(db: Db, projectId: string): LayoutSummary[] {
     db
       .select({ id: shape.layoutId, shapes: count() })
       .from(shape)
-      .where(inArray(shape.layoutId, rows.map((row) => row.id)))
+      .where(
+        inArray(
+          shape.layoutId,
+          rows.map((row) => row.id),
+        ),
+      )
       .groupBy(shape.layoutId)
       .all()
       .map((row) => [row.id, row.shapes]),
@@ -126,7 +136,11 @@ function summary(db: Db, row: ProjectRow): ProjectSummary {
 }
 
 function findRow(db: Db, id: string): ProjectRow | undefined {
-  return db.select().from(project).where(and(eq(project.id, id), eq(project.studioId, STUDIO))).get();
+  return db
+    .select()
+    .from(project)
+    .where(and(eq(project.id, id), eq(project.studioId, STUDIO)))
+    .get();
 }
 
 function noProject(id: string): ReturnType<typeof fail> {

@@ -13,7 +13,17 @@
     onclick?: (event: MouseEvent) => void;
     children: Snippet;
   };
-  let { kind = 'plain', href, title, label, disabled = false, pressed, type = 'button', onclick, children }: Props = $props();
+  let {
+    kind = 'plain',
+    href,
+    title,
+    label,
+    disabled = false,
+    pressed,
+    type = 'button',
+    onclick,
+    children,
+  }: Props = $props();
 </script>
 
 {#if href}

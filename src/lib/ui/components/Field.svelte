@@ -1,6 +1,12 @@
 <script lang="ts">
   /** A labelled text field for dialogs, with its problem below. */
-  type Props = { label: string; value: string; problem?: string | null; placeholder?: string; autofocus?: boolean };
+  type Props = {
+    label: string;
+    value: string;
+    problem?: string | null;
+    placeholder?: string;
+    autofocus?: boolean;
+  };
   let { label, value = $bindable(), problem = null, placeholder = '', autofocus = false }: Props = $props();
   const id = $props.id();
 

@@ -18,12 +18,18 @@
       problem = null;
       return;
     }
-    problem = name === '' ? `${label} must not be empty.` : name.length > 80 ? `${label} may have at most 80 characters.` : await onset(name);
+    problem =
+      name === ''
+        ? `${label} must not be empty.`
+        : name.length > 80
+          ? `${label} may have at most 80 characters.`
+          : await onset(name);
     if (problem === null) typed = null;
   }
 </script>
 
 <span class="name {size}">
+  <span class="mirror" aria-hidden="true">{typed ?? value}</span>
   <input
     type="text"
     aria-label={label}
@@ -31,7 +37,7 @@
     spellcheck="false"
     value={typed ?? value}
     aria-invalid={problem !== null}
-    size={Math.max(4, (typed ?? value).length)}
+    size="1"
     oninput={(event) => (typed = event.currentTarget.value)}
     onkeydown={(event) => {
       if (event.key === 'Enter') event.currentTarget.blur();
@@ -49,19 +55,30 @@
 <style>
   .name {
     position: relative;
-    display: inline-flex;
+    display: inline-grid;
     max-width: 100%;
+    margin-left: -5px;
   }
+  .mirror,
   input {
-    max-width: 100%;
+    grid-area: 1 / 1;
+    min-width: 0;
     padding: 1px 4px;
-    margin-left: -4px;
     border: 1px solid transparent;
     border-radius: 4px;
     background: none;
     font-weight: 650;
-    field-sizing: content;
   }
+  .mirror {
+    min-width: 24px;
+    visibility: hidden;
+    white-space: pre;
+    overflow: hidden;
+  }
+  input {
+    width: 100%;
+  }
+  .title .mirror,
   .title input {
     font-size: 22px;
     letter-spacing: -0.01em;
@@ -77,7 +94,7 @@
   .problem {
     position: absolute;
     top: calc(100% + 4px);
-    left: 0;
+    left: 5px;
     z-index: 40;
     width: max-content;
     max-width: 320px;

@@ -19,6 +19,8 @@
     hideUnit?: boolean;
     disabled?: boolean;
     mixed?: boolean;
+    /** Writes the value for showing, where decimals are not what people read: a step as 1/3. */
+    show?: (value: number) => string;
     id?: string;
     onlive?: (value: number) => void;
     onset: (value: number) => void;
@@ -34,6 +36,7 @@
     hideUnit = false,
     disabled = false,
     mixed = false,
+    show,
     id,
     onlive,
     onset,
@@ -48,7 +51,9 @@
   let problem: string | null = $state(null);
   let scrub: { x: number; start: number; moved: boolean } | null = $state(null);
 
-  const shown = $derived(mixed ? 'mixed' : String(Number(toShown(value).toFixed(places))));
+  const shown = $derived(
+    mixed ? 'mixed' : show ? show(value) : String(Number(toShown(value).toFixed(places))),
+  );
 
   function toShown(held: number): number {
     return 'unit' in kind ? fromPx(held, kind.unit) : isPercent ? held * 100 : held;
@@ -148,7 +153,7 @@
     inputmode="decimal"
     autocomplete="off"
     spellcheck="false"
-    size={Math.max(2, (typed ?? shown).length)}
+    style:width="{Math.max(1, (typed ?? shown).length) + 0.15}ch"
     value={typed ?? shown}
     aria-label={label}
     aria-invalid={problem !== null}
@@ -167,7 +172,8 @@
       scrub = null;
     }}
     {@attach wheelSteps((count, event) => !disabled && onset(stepBy(count, event)))}
-  />{#if unitText && !hideUnit && !mixed}<span class="unit" class:tight={unitText === '°'}>{unitText}</span>{/if}
+  />{#if unitText && !hideUnit && !mixed}<span class="unit" class:tight={unitText === '°'}>{unitText}</span
+    >{/if}
   {#if problem}<span class="problem" role="alert">{problem}</span>{/if}
 </span>
 
@@ -182,8 +188,7 @@
     font-weight: 500;
   }
   input {
-    width: auto;
-    min-width: 2ch;
+    box-sizing: content-box;
     padding: 1px 0;
     border: 0;
     border-bottom: 1px dotted var(--rule-strong);
@@ -191,7 +196,6 @@
     background: none;
     cursor: ew-resize;
     touch-action: none;
-    field-sizing: content;
   }
   input:focus {
     cursor: text;

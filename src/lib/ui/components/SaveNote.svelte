@@ -17,7 +17,12 @@
   );
 </script>
 
-<span class="note" class:problem={state.kind === 'failed' || state.kind === 'stale'} role="status" title={text}>{text}</span>
+<span
+  class="note"
+  class:problem={state.kind === 'failed' || state.kind === 'stale'}
+  role="status"
+  title={text}>{text}</span
+>
 {#if state.kind === 'failed'}<button type="button" onclick={onretry}>Try again</button>{/if}
 
 <style>

@@ -10,7 +10,8 @@
 <Dialog title="Changed elsewhere" onclose={() => undefined}>
   <p>{message}</p>
   <p class="muted">
-    Keeping yours saves it over the other version. Taking the other shows it here, and undo brings your version back.
+    Keeping yours saves it over the other version. Taking the other shows it here, and undo brings your
+    version back.
   </p>
   {#snippet actions()}
     <Button onclick={ontheirs}>Take the other version</Button>

@@ -17,7 +17,9 @@
           }}>{label}</button
         >
       {/if}
-      <button type="button" class="close" aria-label="Dismiss" onclick={() => toasts.dismiss(toast.id)}><X size={14} /></button>
+      <button type="button" class="close" aria-label="Dismiss" onclick={() => toasts.dismiss(toast.id)}
+        ><X size={14} /></button
+      >
     </div>
   {/each}
 </div>

@@ -29,7 +29,9 @@
   </a>
   <nav aria-label="Places">
     {#each PLACES as place (place.href)}
-      <a href={place.href} aria-current={page.url.pathname.startsWith(place.href) ? 'page' : undefined}>{place.label}</a>
+      <a href={place.href} aria-current={page.url.pathname.startsWith(place.href) ? 'page' : undefined}
+        >{place.label}</a
+      >
     {/each}
   </nav>
   <div class="trail">{@render trail?.()}</div>

@@ -8,7 +8,8 @@ export const SURFACES = [
 
 export type Surface = (typeof SURFACES)[number]['id'];
 
-export const isSurface = (value: unknown): value is Surface => SURFACES.some((surface) => surface.id === value);
+export const isSurface = (value: unknown): value is Surface =>
+  SURFACES.some((surface) => surface.id === value);
 
 /** The CSS background of a surface. */
 export function surfaceBackground(surface: Surface): string {

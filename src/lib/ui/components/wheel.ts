@@ -2,7 +2,9 @@
  * An attachment that turns wheel movement over an element into whole steps, up positive. It listens actively, since
  * the page must not scroll meanwhile, and only while the pointer has rested on the element or it has the focus.
  */
-export function wheelSteps(step: (count: number, event: WheelEvent) => void): (node: HTMLElement) => () => void {
+export function wheelSteps(
+  step: (count: number, event: WheelEvent) => void,
+): (node: HTMLElement) => () => void {
   return (node) => {
     let rest = 0;
     const turn = (event: WheelEvent): void => {

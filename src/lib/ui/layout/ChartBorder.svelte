@@ -39,7 +39,13 @@
     width={far.x - origin.x + 2 * (AWAY + THICK)}
     height={far.y - origin.y + 2 * (AWAY + THICK)}
   />
-  <rect class="inner" x={-AWAY} y={-AWAY} width={far.x - origin.x + 2 * AWAY} height={far.y - origin.y + 2 * AWAY} />
+  <rect
+    class="inner"
+    x={-AWAY}
+    y={-AWAY}
+    width={far.x - origin.x + 2 * AWAY}
+    height={far.y - origin.y + 2 * AWAY}
+  />
   {#each across as { from, to } (from)}
     <rect class="bar" x={from} y={-AWAY - THICK} width={to - from} height={THICK} />
     <rect class="bar" x={from} y={far.y - origin.y + AWAY} width={to - from} height={THICK} />
@@ -49,8 +55,12 @@
     <rect class="bar" x={far.x - origin.x + AWAY} y={from} width={THICK} height={to - from} />
   {/each}
   <text x={-AWAY - THICK} y={-AWAY - THICK - 5}>0</text>
-  <text x={far.x - origin.x + AWAY + THICK} y={-AWAY - THICK - 5} text-anchor="end">{say(width)} {measure}</text>
-  <text x={-AWAY - THICK} y={far.y - origin.y + AWAY + THICK + 13}>{say(height)} {measure}, one bar {Number(bar.toFixed(4))} {measure}</text>
+  <text x={far.x - origin.x + AWAY + THICK} y={-AWAY - THICK - 5} text-anchor="end"
+    >{say(width)} {measure}</text
+  >
+  <text x={-AWAY - THICK} y={far.y - origin.y + AWAY + THICK + 13}
+    >{say(height)} {measure}, one bar {Number(bar.toFixed(4))} {measure}</text
+  >
 </g>
 
 <style>

@@ -22,7 +22,10 @@
   let stopped = false;
 
   const doc = $derived(editor.doc);
-  const pixels = $derived({ width: Math.round(devicePixels(doc.width, ppi)), height: Math.round(devicePixels(doc.height, ppi)) });
+  const pixels = $derived({
+    width: Math.round(devicePixels(doc.width, ppi)),
+    height: Math.round(devicePixels(doc.height, ppi)),
+  });
   const working = $derived(isWorking(job));
 
   function isWorking(held: ExportJob | null): boolean {
@@ -45,7 +48,10 @@
     job = begun.value;
     while (job && isWorking(job)) {
       await new Promise((resolve) => setTimeout(resolve, 150));
-      const next: Awaited<ReturnType<typeof call<ExportJob>>> = await call<ExportJob>('GET', `/exports/${job.id}`);
+      const next: Awaited<ReturnType<typeof call<ExportJob>>> = await call<ExportJob>(
+        'GET',
+        `/exports/${job.id}`,
+      );
       if (!next.ok) {
         problem = next.failure.message;
         job = null;
@@ -88,9 +94,20 @@
   {#if format === 'png'}
     <div class="row">
       <span>Resolution</span>
-      <NumberField label="Resolution" value={ppi} kind={{ suffix: '' }} {...LIMITS.ppi} digits={1} onset={(value) => (ppi = value)} />
+      <NumberField
+        label="Resolution"
+        value={ppi}
+        kind={{ suffix: '' }}
+        {...LIMITS.ppi}
+        digits={1}
+        onset={(value) => (ppi = value)}
+      />
       <span class="muted">ppi</span>
-      {#each [72, 96, 150, 300] as usual (usual)}<Button kind="quiet" pressed={ppi === usual} onclick={() => (ppi = usual)}>{usual}</Button>{/each}
+      {#each [72, 96, 150, 300] as usual (usual)}<Button
+          kind="quiet"
+          pressed={ppi === usual}
+          onclick={() => (ppi = usual)}>{usual}</Button
+        >{/each}
     </div>
     <div class="row">
       <span>Size</span>
@@ -105,7 +122,11 @@
       />
       <span class="mono">× {pixels.height} px</span>
     </div>
-    <p class="muted">{doc.background === null ? 'The page is clear, so the picture keeps its transparency.' : 'Every pattern is drawn anew at this size, without hairlines.'}</p>
+    <p class="muted">
+      {doc.background === null
+        ? 'The page is clear, so the picture keeps its transparency.'
+        : 'Every pattern is drawn anew at this size, without hairlines.'}
+    </p>
   {:else}
     <Switch
       label="Patterns"
@@ -134,7 +155,9 @@
   {#if problem}<p class="problem" role="alert">{problem}</p>{/if}
   {#snippet actions()}
     <Button onclick={close}>Close</Button>
-    <Button kind="main" disabled={working} onclick={start}>{format === 'png' ? 'Export PNG' : 'Export SVG'}</Button>
+    <Button kind="main" disabled={working} onclick={start}
+      >{format === 'png' ? 'Export PNG' : 'Export SVG'}</Button
+    >
   {/snippet}
 </Dialog>
 

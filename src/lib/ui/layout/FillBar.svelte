@@ -23,12 +23,19 @@
   const fill = $derived(fills[0] ?? null);
   const plain = $derived(fill === null && first?.fill?.kind === 'colour' ? first.fill : null);
   const recipe = $derived(editor.recipeOf(fill));
-  const patternName = $derived(fill ? (editor.patterns.get(fill.pattern)?.name ?? 'a pattern that is gone') : plain ? 'a plain colour' : 'nothing');
+  const patternName = $derived(
+    fill
+      ? (editor.patterns.get(fill.pattern)?.name ?? 'a pattern that is gone')
+      : plain
+        ? 'a plain colour'
+        : 'nothing',
+  );
   const linked = $derived(fill ? Math.abs(fill.scaleX - fill.scaleY) < 1e-9 : true);
   let splitScale = $state(false);
   const showSplit = $derived(splitScale || !linked);
 
-  const mixed = (read: (one: PatternFill) => number): boolean => fills.some((one) => Math.abs(read(one) - read(fills[0] as PatternFill)) > 1e-9);
+  const mixed = (read: (one: PatternFill) => number): boolean =>
+    fills.some((one) => Math.abs(read(one) - read(fills[0] as PatternFill)) > 1e-9);
 
   /** Setters for a number of the pattern fills: shown live, then one step. */
   function number(write: (one: PatternFill, value: number) => PatternFill) {
@@ -55,7 +62,10 @@
     if (!live) editor.history.commit();
   }
   function resetColour(slot: string): void {
-    editor.changeFill((one) => ({ ...one, colours: Object.fromEntries(Object.entries(one.colours).filter(([held]) => held !== slot)) }));
+    editor.changeFill((one) => ({
+      ...one,
+      colours: Object.fromEntries(Object.entries(one.colours).filter(([held]) => held !== slot)),
+    }));
   }
   const measure = $derived({ unit: editor.doc.measure });
   const subject = $derived(chosen.length === 1 ? (first?.name ?? '') : `${chosen.length} shapes`);
@@ -71,18 +81,41 @@
     <div class="cell name">
       <span class="what">{subject} {chosen.length === 1 ? 'is' : 'are'} filled with</span>
       <Popover label="Choose what fills it" width={280}>
-        {#snippet button()}<strong class="pattern-name">{patternName}</strong><ChevronDown size={14} />{/snippet}
+        {#snippet button()}<strong class="pattern-name">{patternName}</strong><ChevronDown
+            size={14}
+          />{/snippet}
         {#snippet children(close)}
           <div class="choices">
-            <button type="button" onclick={() => { editor.fillPlain(plain?.colour ?? '#2f8fab'); close(); }}>A plain colour</button>
-            <button type="button" onclick={() => { editor.clearFill(); close(); }}>Nothing</button>
+            <button
+              type="button"
+              onclick={() => {
+                editor.fillPlain(plain?.colour ?? '#2f8fab');
+                close();
+              }}>A plain colour</button
+            >
+            <button
+              type="button"
+              onclick={() => {
+                editor.clearFill();
+                close();
+              }}>Nothing</button
+            >
             {#each patterns as pattern (pattern.id)}
               <button
                 type="button"
                 class:used={pattern.id === fill?.pattern}
-                onclick={() => { void editor.fillWith(pattern.id); close(); }}
+                onclick={() => {
+                  void editor.fillWith(pattern.id);
+                  close();
+                }}
               >
-                <img src={swatchUrl(pattern, 212, 58, 0.5)} alt="" width="56" height="24" loading="lazy" />{pattern.name}
+                <img
+                  src={swatchUrl(pattern, 212, 58, 0.5)}
+                  alt=""
+                  width="56"
+                  height="24"
+                  loading="lazy"
+                />{pattern.name}
               </button>
             {/each}
           </div>
@@ -94,11 +127,33 @@
         <span>{showSplit ? 'Scale across · down' : 'Scale'}</span>
         <div class="values">
           {#if showSplit}
-            <NumberField label="Scale across" value={fill.scaleX} kind={{ suffix: '%' }} {...LIMITS.scale} mixed={mixed((one) => one.scaleX)} hideUnit {...setScaleX} />
+            <NumberField
+              label="Scale across"
+              value={fill.scaleX}
+              kind={{ suffix: '%' }}
+              {...LIMITS.scale}
+              mixed={mixed((one) => one.scaleX)}
+              hideUnit
+              {...setScaleX}
+            />
             <span class="dot">·</span>
-            <NumberField label="Scale down" value={fill.scaleY} kind={{ suffix: '%' }} {...LIMITS.scale} mixed={mixed((one) => one.scaleY)} {...setScaleY} />
+            <NumberField
+              label="Scale down"
+              value={fill.scaleY}
+              kind={{ suffix: '%' }}
+              {...LIMITS.scale}
+              mixed={mixed((one) => one.scaleY)}
+              {...setScaleY}
+            />
           {:else}
-            <NumberField label="Scale" value={fill.scaleX} kind={{ suffix: '%' }} {...LIMITS.scale} mixed={mixed((one) => one.scaleX)} {...setScale} />
+            <NumberField
+              label="Scale"
+              value={fill.scaleX}
+              kind={{ suffix: '%' }}
+              {...LIMITS.scale}
+              mixed={mixed((one) => one.scaleX)}
+              {...setScale}
+            />
           {/if}
           <button
             type="button"
@@ -114,25 +169,62 @@
       </div>
       <div class="cell">
         <span>Rotation</span>
-        <NumberField label="Rotation" value={fill.rotation} kind={{ suffix: '°' }} {...LIMITS.angle} mixed={mixed((one) => one.rotation)} {...setRotation} />
+        <NumberField
+          label="Rotation"
+          value={fill.rotation}
+          kind={{ suffix: '°' }}
+          {...LIMITS.angle}
+          mixed={mixed((one) => one.rotation)}
+          {...setRotation}
+        />
       </div>
       {#if fills.some((one) => Math.abs(one.skew) > 1e-6)}
         <div class="cell">
           <span>Skew</span>
-          <NumberField label="Skew" value={fill.skew} kind={{ suffix: '°' }} {...LIMITS.skew} mixed={mixed((one) => one.skew)} {...setSkew} />
+          <NumberField
+            label="Skew"
+            value={fill.skew}
+            kind={{ suffix: '°' }}
+            {...LIMITS.skew}
+            mixed={mixed((one) => one.skew)}
+            {...setSkew}
+          />
         </div>
       {/if}
       <div class="cell">
         <span>Offset</span>
         <div class="values">
-          <NumberField label="Offset across" value={fill.offset.x} kind={measure} {...LIMITS.place} mixed={mixed((one) => one.offset.x)} hideUnit {...setOffsetX} />
+          <NumberField
+            label="Offset across"
+            value={fill.offset.x}
+            kind={measure}
+            {...LIMITS.place}
+            mixed={mixed((one) => one.offset.x)}
+            hideUnit
+            {...setOffsetX}
+          />
           <span class="dot">·</span>
-          <NumberField label="Offset down" value={fill.offset.y} kind={measure} {...LIMITS.place} mixed={mixed((one) => one.offset.y)} {...setOffsetY} />
+          <NumberField
+            label="Offset down"
+            value={fill.offset.y}
+            kind={measure}
+            {...LIMITS.place}
+            mixed={mixed((one) => one.offset.y)}
+            {...setOffsetY}
+          />
         </div>
       </div>
       <div class="cell">
         <span>Opacity</span>
-        <NumberField label="Opacity" value={fill.opacity} kind={{ suffix: '%' }} least={0} most={1} mixed={mixed((one) => one.opacity)} {...setOpacity} />
+        <NumberField
+          label="Opacity"
+          value={fill.opacity}
+          kind={{ suffix: '%' }}
+          least={0}
+          most={1}
+          mixed={mixed((one) => one.opacity)}
+          {...setOpacity}
+        />
       </div>
       <div class="cell">
         <span>Ground</span>
@@ -148,7 +240,9 @@
                 label={slot.name}
                 {palettes}
                 size={18}
-                reset={fill.colours[slot.id] ? { label: 'Use the pattern’s own colour', run: () => resetColour(slot.id) } : null}
+                reset={fill.colours[slot.id]
+                  ? { label: 'Use the pattern’s own colour', run: () => resetColour(slot.id) }
+                  : null}
                 onlive={(colour) => setColour(slot.id, colour, true)}
                 onset={(colour) => setColour(slot.id, colour, false)}
               />
@@ -179,11 +273,19 @@
           kind={{ suffix: '%' }}
           least={0}
           most={1}
-          onset={(opacity) => editor.change((shape) => (shape.fill?.kind === 'colour' ? { ...shape, fill: { ...shape.fill, opacity } } : shape))}
+          onset={(opacity) =>
+            editor.change((shape) =>
+              shape.fill?.kind === 'colour' ? { ...shape, fill: { ...shape.fill, opacity } } : shape,
+            )}
         />
       </div>
     {:else}
-      <div class="cell hint"><span>Choose a hanger at the left, or</span><Button kind="quiet" onclick={() => editor.fillPlain('#2f8fab')}>fill it with a plain colour</Button></div>
+      <div class="cell hint">
+        <span>Choose a hanger at the left, or</span><Button
+          kind="quiet"
+          onclick={() => editor.fillPlain('#2f8fab')}>fill it with a plain colour</Button
+        >
+      </div>
     {/if}
   {/if}
   <div class="cell scope">

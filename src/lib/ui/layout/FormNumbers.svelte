@@ -13,16 +13,43 @@
 
 {#if form?.kind === 'rectangle'}
   <span class="numbers"
-    >Corner radius <NumberField label="Corner radius" value={form.radius} kind={{ unit: editor.doc.measure }} least={0} most={1e5} onset={(radius) => set({ ...form, radius })} /></span
+    >Corner radius <NumberField
+      label="Corner radius"
+      value={form.radius}
+      kind={{ unit: editor.doc.measure }}
+      least={0}
+      most={1e5}
+      onset={(radius) => set({ ...form, radius })}
+    /></span
   >
 {:else if form?.kind === 'polygon'}
   <span class="numbers"
-    >Sides <NumberField label="Sides" value={form.sides} kind={{ suffix: '' }} {...LIMITS.sides} digits={0} onset={(sides) => set({ ...form, sides: Math.round(sides) })} /></span
+    >Sides <NumberField
+      label="Sides"
+      value={form.sides}
+      kind={{ suffix: '' }}
+      {...LIMITS.sides}
+      digits={0}
+      onset={(sides) => set({ ...form, sides: Math.round(sides) })}
+    /></span
   >
 {:else if form?.kind === 'star'}
   <span class="numbers"
-    >Points <NumberField label="Points" value={form.points} kind={{ suffix: '' }} {...LIMITS.starPoints} digits={0} onset={(points) => set({ ...form, points: Math.round(points) })} />
-    Inner radius <NumberField label="Inner radius" value={form.inner} kind={{ suffix: '%' }} {...LIMITS.starInner} onset={(inner) => set({ ...form, inner })} /></span
+    >Points <NumberField
+      label="Points"
+      value={form.points}
+      kind={{ suffix: '' }}
+      {...LIMITS.starPoints}
+      digits={0}
+      onset={(points) => set({ ...form, points: Math.round(points) })}
+    />
+    Inner radius <NumberField
+      label="Inner radius"
+      value={form.inner}
+      kind={{ suffix: '%' }}
+      {...LIMITS.starInner}
+      onset={(inner) => set({ ...form, inner })}
+    /></span
   >
 {/if}
 

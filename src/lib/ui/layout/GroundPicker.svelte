@@ -16,8 +16,18 @@
     const slot = recipe?.slots.find((held) => held.id === groundSlot);
     return slot ? (fill.colours[slot.id] ?? slot.colour) : null;
   });
-  const shown = $derived(fill.ground.kind === 'colour' ? fill.ground.colour : fill.ground.kind === 'own' ? ownColour : null);
-  const text = $derived(fill.ground.kind === 'none' ? 'none' : fill.ground.kind === 'colour' ? fill.ground.colour : ownColour === null ? 'own, clear' : 'own');
+  const shown = $derived(
+    fill.ground.kind === 'colour' ? fill.ground.colour : fill.ground.kind === 'own' ? ownColour : null,
+  );
+  const text = $derived(
+    fill.ground.kind === 'none'
+      ? 'none'
+      : fill.ground.kind === 'colour'
+        ? fill.ground.colour
+        : ownColour === null
+          ? 'own, clear'
+          : 'own',
+  );
 
   function set(ground: FillGround, live = false): void {
     editor.changeFill((one) => ({ ...one, ground }), true);
@@ -43,9 +53,27 @@
     {#snippet button()}<span class="text">{text}</span>{/snippet}
     {#snippet children(close)}
       <div class="choices">
-        <button type="button" onclick={() => { set({ kind: 'own' }); close(); }}>The pattern’s own{ownColour === null ? ' (clear)' : ''}</button>
-        <button type="button" onclick={() => { set({ kind: 'none' }); close(); }}>None</button>
-        <button type="button" onclick={() => { set({ kind: 'colour', colour: shown ?? '#ffffff' }); close(); }}>Another colour</button>
+        <button
+          type="button"
+          onclick={() => {
+            set({ kind: 'own' });
+            close();
+          }}>The pattern’s own{ownColour === null ? ' (clear)' : ''}</button
+        >
+        <button
+          type="button"
+          onclick={() => {
+            set({ kind: 'none' });
+            close();
+          }}>None</button
+        >
+        <button
+          type="button"
+          onclick={() => {
+            set({ kind: 'colour', colour: shown ?? '#ffffff' });
+            close();
+          }}>Another colour</button
+        >
         <div class="opacity">
           <span class="muted">Opacity of the ground</span>
           <NumberField

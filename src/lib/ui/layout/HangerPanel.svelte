@@ -13,7 +13,9 @@
   let found: PatternSummary[] | null = $state.raw(null);
   let asked = 0;
   const shown = $derived(found ?? patterns);
-  const used = $derived(new Set(editor.chosen.flatMap((shape) => (shape.fill?.kind === 'pattern' ? [shape.fill.pattern] : []))));
+  const used = $derived(
+    new Set(editor.chosen.flatMap((shape) => (shape.fill?.kind === 'pattern' ? [shape.fill.pattern] : []))),
+  );
 
   async function find(text: string): Promise<void> {
     search = text;
@@ -38,7 +40,11 @@
       value={search}
       oninput={(event) => find(event.currentTarget.value)}
     />
-    <p class="muted">{editor.selected.size === 0 ? 'Select a shape, then press a hanger, or drag one onto a shape.' : 'Press a hanger to fill what is selected.'}</p>
+    <p class="muted">
+      {editor.selected.size === 0
+        ? 'Select a shape, then press a hanger, or drag one onto a shape.'
+        : 'Press a hanger to fill what is selected.'}
+    </p>
   </div>
   <ul>
     {#each shown as pattern (pattern.id)}
@@ -51,14 +57,25 @@
           ondragstart={(event) => event.dataTransfer?.setData('application/x-isle-pattern', pattern.id)}
           onclick={() => editor.fillWith(pattern.id)}
         >
-          <img src={swatchUrl(pattern, 212, 58, 0.5)} alt="" width="212" height="58" loading="lazy" draggable="false" />
+          <img
+            src={swatchUrl(pattern, 212, 58, 0.5)}
+            alt=""
+            width="212"
+            height="58"
+            loading="lazy"
+            draggable="false"
+          />
           <span class="line"
-            ><strong>{pattern.name}</strong><span class="mono muted">{pattern.facts ? sayUnit(pattern.facts) : ''}</span></span
+            ><strong>{pattern.name}</strong><span class="mono muted"
+              >{pattern.facts ? sayUnit(pattern.facts) : ''}</span
+            ></span
           >
         </button>
       </li>
     {:else}
-      <li class="muted none">{search === '' ? 'No patterns are published yet.' : `Nothing matches “${search}”.`}</li>
+      <li class="muted none">
+        {search === '' ? 'No patterns are published yet.' : `Nothing matches “${search}”.`}
+      </li>
     {/each}
   </ul>
 </aside>

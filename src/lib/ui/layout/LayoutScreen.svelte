@@ -57,7 +57,11 @@
     { tool: 'star', label: 'Draw a star', icon: Star },
   ];
 
-  const actions = { fit: () => stage?.fit(), lifeSize: () => stage?.lifeSize(), help: () => (showKeys = true) };
+  const actions = {
+    fit: () => stage?.fit(),
+    lifeSize: () => stage?.lifeSize(),
+    help: () => (showKeys = true),
+  };
   function onkey(event: KeyboardEvent): void {
     if (keyIsTaken(event)) return;
     if (layoutKey(event, editor, actions)) event.preventDefault();
@@ -70,7 +74,12 @@
       return;
     }
     const side = Math.min(editor.doc.width, editor.doc.height) / 3;
-    const box = { x: (editor.doc.width - side) / 2, y: (editor.doc.height - side) / 2, width: side, height: side };
+    const box = {
+      x: (editor.doc.width - side) / 2,
+      y: (editor.doc.height - side) / 2,
+      width: side,
+      height: side,
+    };
     editor.addShape(tool as ShapeForm['kind'], box);
   }
 
@@ -130,7 +139,12 @@
           return null;
         }}
       />
-      · <PageSettings {editor} {palettes} label={saySize(editor.doc, editor.doc.measure)} onfit={() => stage?.fit()} />
+      · <PageSettings
+        {editor}
+        {palettes}
+        label={saySize(editor.doc, editor.doc.measure)}
+        onfit={() => stage?.fit()}
+      />
     {/snippet}
     {#snippet actions()}
       <SaveNote state={editor.saver.state} onretry={() => editor.saver.flush()} />
@@ -145,17 +159,39 @@
         <Stage bind:this={stage} {editor} {view} onkey={() => undefined} />
         <div class="tools" role="toolbar" aria-label="Shapes">
           {#each TOOLS as { tool, label, icon: Icon } (tool)}
-            <button type="button" title={label} aria-label={label} aria-pressed={editor.tool === tool} onclick={(event) => takeTool(event, tool)}>
+            <button
+              type="button"
+              title={label}
+              aria-label={label}
+              aria-pressed={editor.tool === tool}
+              onclick={(event) => takeTool(event, tool)}
+            >
               <Icon size={16} />
             </button>
           {/each}
           <FormNumbers {editor} />
         </div>
         <div class="tools right" role="toolbar" aria-label="View">
-          <button type="button" title="Undo" aria-label="Undo" disabled={!editor.history.canUndo} onclick={() => editor.history.undo()}><Undo size={16} /></button>
-          <button type="button" title="Redo" aria-label="Redo" disabled={!editor.history.canRedo} onclick={() => editor.history.redo()}><Redo size={16} /></button>
-          <button type="button" class="text mono" title="Fit the page (0)" onclick={() => stage?.fit()}>{Math.round(view.zoom * 100)} %</button>
-          <button type="button" title="Keys (?)" aria-label="Keys" onclick={() => (showKeys = true)}><Keyboard size={16} /></button>
+          <button
+            type="button"
+            title="Undo"
+            aria-label="Undo"
+            disabled={!editor.history.canUndo}
+            onclick={() => editor.history.undo()}><Undo size={16} /></button
+          >
+          <button
+            type="button"
+            title="Redo"
+            aria-label="Redo"
+            disabled={!editor.history.canRedo}
+            onclick={() => editor.history.redo()}><Redo size={16} /></button
+          >
+          <button type="button" class="text mono" title="Fit the page (0)" onclick={() => stage?.fit()}
+            >{Math.round(view.zoom * 100)} %</button
+          >
+          <button type="button" title="Keys (?)" aria-label="Keys" onclick={() => (showKeys = true)}
+            ><Keyboard size={16} /></button
+          >
         </div>
       </div>
       <FillBar {editor} patterns={hangers} {palettes} />

@@ -27,7 +27,8 @@
 
   /** Handlers of a number in a row: all targets take the value, live and then as one step. */
   function number(shape: Shape, write: (one: Shape, value: number) => Shape) {
-    const show = (value: number): void => editor.change((one) => write(one, value), { live: true, ids: targets(shape) });
+    const show = (value: number): void =>
+      editor.change((one) => write(one, value), { live: true, ids: targets(shape) });
     return {
       onlive: show,
       onset: (value: number) => {
@@ -37,8 +38,12 @@
       oncancel: () => editor.history.cancel(),
     };
   }
-  const fillNumber = (shape: Shape, write: Parameters<typeof withPattern>[1] extends (fill: infer F) => unknown ? (fill: F, value: number) => F : never) =>
-    number(shape, (one, value) => withPattern(one, (fill) => write(fill, value)));
+  const fillNumber = (
+    shape: Shape,
+    write: Parameters<typeof withPattern>[1] extends (fill: infer F) => unknown
+      ? (fill: F, value: number) => F
+      : never,
+  ) => number(shape, (one, value) => withPattern(one, (fill) => write(fill, value)));
 
   /** Numbers of the frame act on the shape, and on its pattern too where the handles move both. */
   const frameScope = $derived<TransformScope>(editor.scope === 'both' ? 'both' : 'shape');
@@ -62,7 +67,8 @@
     if (step !== 0) {
       event.preventDefault();
       event.stopPropagation();
-      const next = step > 0 ? event.currentTarget.nextElementSibling : event.currentTarget.previousElementSibling;
+      const next =
+        step > 0 ? event.currentTarget.nextElementSibling : event.currentTarget.previousElementSibling;
       (next as HTMLElement | null)?.focus();
       const index = rows.findIndex((row) => row.id === shape.id) + step;
       const target = rows[index];
@@ -84,7 +90,9 @@
     if (!id || id === target.id) return;
     const rest = editor.doc.shapes.filter((shape) => shape.id !== id);
     const place = rest.findIndex((shape) => shape.id === target.id);
-    const wasBelow = editor.doc.shapes.findIndex((shape) => shape.id === id) < editor.doc.shapes.findIndex((shape) => shape.id === target.id);
+    const wasBelow =
+      editor.doc.shapes.findIndex((shape) => shape.id === id) <
+      editor.doc.shapes.findIndex((shape) => shape.id === target.id);
     editor.history.commit(moveInStack(editor.doc, id, wasBelow ? place + 1 : place));
   }
 </script>
@@ -151,7 +159,10 @@
             />
           </td>
           <td class="filled">
-            {#if pattern}{pattern.name}{:else if shape.fill?.kind === 'colour'}<span class="plain" style:background={shape.fill.colour}></span>{shape.fill.colour}{:else}<span class="muted">nothing</span>{/if}
+            {#if pattern}{pattern.name}{:else if shape.fill?.kind === 'colour'}<span
+                class="plain"
+                style:background={shape.fill.colour}
+              ></span>{shape.fill.colour}{:else}<span class="muted">nothing</span>{/if}
           </td>
           {#if fill && pattern}
             <td>
@@ -160,7 +171,11 @@
                 value={fill.scaleX}
                 kind={{ suffix: '%' }}
                 {...LIMITS.scale}
-                {...fillNumber(shape, (one, value) => ({ ...one, scaleX: value, scaleY: (value * one.scaleY) / one.scaleX }))}
+                {...fillNumber(shape, (one, value) => ({
+                  ...one,
+                  scaleX: value,
+                  scaleY: (value * one.scaleY) / one.scaleX,
+                }))}
               />
             </td>
             <td>
@@ -173,15 +188,37 @@
               />
             </td>
             <td class="pair">
-              <NumberField label="Offset across of {shape.name}" value={fill.offset.x} {kind} {...LIMITS.place} hideUnit {...fillNumber(shape, (one, value) => ({ ...one, offset: { ...one.offset, x: value } }))} />
+              <NumberField
+                label="Offset across of {shape.name}"
+                value={fill.offset.x}
+                {kind}
+                {...LIMITS.place}
+                hideUnit
+                {...fillNumber(shape, (one, value) => ({ ...one, offset: { ...one.offset, x: value } }))}
+              />
               ·
-              <NumberField label="Offset down of {shape.name}" value={fill.offset.y} {kind} {...LIMITS.place} hideUnit {...fillNumber(shape, (one, value) => ({ ...one, offset: { ...one.offset, y: value } }))} />
+              <NumberField
+                label="Offset down of {shape.name}"
+                value={fill.offset.y}
+                {kind}
+                {...LIMITS.place}
+                hideUnit
+                {...fillNumber(shape, (one, value) => ({ ...one, offset: { ...one.offset, y: value } }))}
+              />
             </td>
             <td>
-              <NumberField label="Opacity of {shape.name}" value={fill.opacity} kind={{ suffix: '%' }} least={0} most={1} {...fillNumber(shape, (one, value) => ({ ...one, opacity: value }))} />
+              <NumberField
+                label="Opacity of {shape.name}"
+                value={fill.opacity}
+                kind={{ suffix: '%' }}
+                least={0}
+                most={1}
+                {...fillNumber(shape, (one, value) => ({ ...one, opacity: value }))}
+              />
             </td>
             <td>
-              {#if fill.ground.kind === 'colour'}<span class="plain" style:background={fill.ground.colour}></span>{fill.ground.colour}{:else}{fill.ground.kind}{/if}
+              {#if fill.ground.kind === 'colour'}<span class="plain" style:background={fill.ground.colour}
+                ></span>{fill.ground.colour}{:else}{fill.ground.kind}{/if}
             </td>
             <td class="mono">{unitsOver(shape, fill, pattern)}</td>
           {:else if shape.fill?.kind === 'colour'}
@@ -193,7 +230,9 @@
                 kind={{ suffix: '%' }}
                 least={0}
                 most={1}
-                {...number(shape, (one, value) => (one.fill?.kind === 'colour' ? { ...one, fill: { ...one.fill, opacity: value } } : one))}
+                {...number(shape, (one, value) =>
+                  one.fill?.kind === 'colour' ? { ...one, fill: { ...one.fill, opacity: value } } : one,
+                )}
               />
             </td>
             <td colspan="2" class="muted">–</td>
@@ -201,21 +240,65 @@
             <td colspan="6" class="muted">–</td>
           {/if}
           <td class="pair">
-            <NumberField label="Place across of {shape.name}" value={shape.x} {kind} {...LIMITS.place} hideUnit {...number(shape, (one, value) => moveBy(one, frameScope, { x: value - one.x, y: 0 }))} />
+            <NumberField
+              label="Place across of {shape.name}"
+              value={shape.x}
+              {kind}
+              {...LIMITS.place}
+              hideUnit
+              {...number(shape, (one, value) => moveBy(one, frameScope, { x: value - one.x, y: 0 }))}
+            />
             ·
-            <NumberField label="Place down of {shape.name}" value={shape.y} {kind} {...LIMITS.place} hideUnit {...number(shape, (one, value) => moveBy(one, frameScope, { x: 0, y: value - one.y }))} />
+            <NumberField
+              label="Place down of {shape.name}"
+              value={shape.y}
+              {kind}
+              {...LIMITS.place}
+              hideUnit
+              {...number(shape, (one, value) => moveBy(one, frameScope, { x: 0, y: value - one.y }))}
+            />
           </td>
           <td class="pair">
-            <NumberField label="Width of {shape.name}" value={shape.width} {kind} {...LIMITS.shapeSide} hideUnit {...number(shape, (one, value) => sizeTo(one, frameScope, { x: one.x, y: one.y, width: value, height: one.height }))} />
+            <NumberField
+              label="Width of {shape.name}"
+              value={shape.width}
+              {kind}
+              {...LIMITS.shapeSide}
+              hideUnit
+              {...number(shape, (one, value) =>
+                sizeTo(one, frameScope, { x: one.x, y: one.y, width: value, height: one.height }),
+              )}
+            />
             ×
-            <NumberField label="Height of {shape.name}" value={shape.height} {kind} {...LIMITS.shapeSide} hideUnit {...number(shape, (one, value) => sizeTo(one, frameScope, { x: one.x, y: one.y, width: one.width, height: value }))} />
+            <NumberField
+              label="Height of {shape.name}"
+              value={shape.height}
+              {kind}
+              {...LIMITS.shapeSide}
+              hideUnit
+              {...number(shape, (one, value) =>
+                sizeTo(one, frameScope, { x: one.x, y: one.y, width: one.width, height: value }),
+              )}
+            />
           </td>
           <td>
-            <NumberField label="Turn of {shape.name}" value={shape.rotation} kind={{ suffix: '°' }} {...LIMITS.angle} {...number(shape, (one, value) => turnBy(one, frameScope, value - one.rotation, shapeCentre(one)))} />
+            <NumberField
+              label="Turn of {shape.name}"
+              value={shape.rotation}
+              kind={{ suffix: '°' }}
+              {...LIMITS.angle}
+              {...number(shape, (one, value) =>
+                turnBy(one, frameScope, value - one.rotation, shapeCentre(one)),
+              )}
+            />
           </td>
         </tr>
       {:else}
-        <tr class="none"><td colspan="11" class="muted">No shapes yet. Choose a form above the stage and draw it; every shape gets a row here.</td></tr>
+        <tr class="none"
+          ><td colspan="11" class="muted"
+            >No shapes yet. Choose a form above the stage and draw it; every shape gets a row here.</td
+          ></tr
+        >
       {/each}
     </tbody>
   </table>

@@ -21,31 +21,57 @@
 
 <Popover label="Page settings" width={260}>
   {#snippet button()}<span class="size">{label}</span>{/snippet}
-  {#snippet children()}
-    <div class="rows">
-      <span>Width</span><NumberField label="Width of the page" value={doc.width} {kind} {...LIMITS.pageSide} onset={(width) => size({ width })} />
-      <span>Height</span><NumberField label="Height of the page" value={doc.height} {kind} {...LIMITS.pageSide} onset={(height) => size({ height })} />
-      <span>Unit of length</span>
-      <select
-        aria-label="Unit of length"
-        value={doc.measure}
-        onchange={(event) => isLengthUnit(event.currentTarget.value) && editor.changePage({ measure: event.currentTarget.value })}
-      >
-        {#each LENGTH_UNITS as unit (unit)}<option value={unit}>{unit}</option>{/each}
-      </select>
-      <span>Resolution, ppi</span>
-      <NumberField label="Resolution" value={doc.ppi} kind={{ suffix: '' }} {...LIMITS.ppi} digits={0} onset={(ppi) => editor.changePage({ ppi })} />
-      <span>Background</span>
-      <span class="background">
-        {#if doc.background !== null}
-          <ColourWell colour={doc.background} label="Background of the page" {palettes} size={18} onset={(background) => editor.changePage({ background })} />
-          <button type="button" onclick={() => editor.changePage({ background: null })}>clear it</button>
-        {:else}
-          clear <button type="button" onclick={() => editor.changePage({ background: '#ffffff' })}>make it white</button>
-        {/if}
-      </span>
-    </div>
-  {/snippet}
+  <div class="rows">
+    <span>Width</span><NumberField
+      label="Width of the page"
+      value={doc.width}
+      {kind}
+      {...LIMITS.pageSide}
+      onset={(width) => size({ width })}
+    />
+    <span>Height</span><NumberField
+      label="Height of the page"
+      value={doc.height}
+      {kind}
+      {...LIMITS.pageSide}
+      onset={(height) => size({ height })}
+    />
+    <span>Unit of length</span>
+    <select
+      aria-label="Unit of length"
+      value={doc.measure}
+      onchange={(event) =>
+        isLengthUnit(event.currentTarget.value) && editor.changePage({ measure: event.currentTarget.value })}
+    >
+      {#each LENGTH_UNITS as unit (unit)}<option value={unit}>{unit}</option>{/each}
+    </select>
+    <span>Resolution, ppi</span>
+    <NumberField
+      label="Resolution"
+      value={doc.ppi}
+      kind={{ suffix: '' }}
+      {...LIMITS.ppi}
+      digits={0}
+      onset={(ppi) => editor.changePage({ ppi })}
+    />
+    <span>Background</span>
+    <span class="background">
+      {#if doc.background !== null}
+        <ColourWell
+          colour={doc.background}
+          label="Background of the page"
+          {palettes}
+          size={18}
+          onset={(background) => editor.changePage({ background })}
+        />
+        <button type="button" onclick={() => editor.changePage({ background: null })}>clear it</button>
+      {:else}
+        clear <button type="button" onclick={() => editor.changePage({ background: '#ffffff' })}
+          >make it white</button
+        >
+      {/if}
+    </span>
+  </div>
 </Popover>
 
 <style>

@@ -10,7 +10,13 @@
   import { dragging } from './dragging';
 
   /** The signal ring on the pattern's own lattice: the hub slides, the ring turns, the arms scale. */
-  type Props = { shape: Shape; fill: PatternFill; pattern: CompiledPattern; editor: LayoutEditor; view: View };
+  type Props = {
+    shape: Shape;
+    fill: PatternFill;
+    pattern: CompiledPattern;
+    editor: LayoutEditor;
+    view: View;
+  };
   let { shape, fill, pattern, editor, view }: Props = $props();
 
   const RING = 40;
@@ -112,7 +118,13 @@
         const alone = event.shiftKey;
         held = at0.hub;
         editor.change(
-          () => scalePatternAt(start, at0.unit, alone && axis === 'down' ? 1 : factor, alone && axis === 'across' ? 1 : factor),
+          () =>
+            scalePatternAt(
+              start,
+              at0.unit,
+              alone && axis === 'down' ? 1 : factor,
+              alone && axis === 'across' ? 1 : factor,
+            ),
           { live: true },
         );
       },
@@ -134,10 +146,28 @@
       <title>Turn the pattern; Shift for steps of 15°</title>
     </circle>
     <circle class="knob" cx={knob.x} cy={knob.y} r="4.5" />
-    <rect class="end" data-handle="arm-across" x={across.x - 5} y={across.y - 5} width="10" height="10" transform="rotate({45 + fill.rotation} {across.x} {across.y})" {@attach scaling('across')}>
+    <rect
+      class="end"
+      data-handle="arm-across"
+      x={across.x - 5}
+      y={across.y - 5}
+      width="10"
+      height="10"
+      transform="rotate({45 + fill.rotation} {across.x} {across.y})"
+      {@attach scaling('across')}
+    >
       <title>Scale the pattern; Shift for this direction alone</title>
     </rect>
-    <rect class="end" data-handle="arm-down" x={down.x - 5} y={down.y - 5} width="10" height="10" transform="rotate({45 + fill.rotation} {down.x} {down.y})" {@attach scaling('down')}>
+    <rect
+      class="end"
+      data-handle="arm-down"
+      x={down.x - 5}
+      y={down.y - 5}
+      width="10"
+      height="10"
+      transform="rotate({45 + fill.rotation} {down.x} {down.y})"
+      {@attach scaling('down')}
+    >
       <title>Scale the pattern; Shift for this direction alone</title>
     </rect>
     <circle class="hub" data-handle="hub" cx={hub.x} cy={hub.y} r="7" {@attach sliding()}>

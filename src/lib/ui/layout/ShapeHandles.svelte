@@ -28,7 +28,8 @@
     return { x: corner.x + out.x, y: corner.y + out.y };
   });
   const cursors = ['nwse-resize', 'ns-resize', 'nesw-resize', 'ew-resize'];
-  const cursorOf = (index: number): string => cursors[Math.round(index + shape.rotation / 45 + 800) % 4] ?? 'move';
+  const cursorOf = (index: number): string =>
+    cursors[Math.round(index + shape.rotation / 45 + 800) % 4] ?? 'move';
 
   function sizing(handle: FrameHandle) {
     let start: Shape;
@@ -41,7 +42,10 @@
       },
       move: (at, event) => {
         const pointer = subtract(at, grip);
-        const frame = frameByHandle(start, handle, pointer, { proportional: event.shiftKey, centred: event.altKey });
+        const frame = frameByHandle(start, handle, pointer, {
+          proportional: event.shiftKey,
+          centred: event.altKey,
+        });
         editor.change(() => sizeTo(start, editor.scope, frame), { live: true });
       },
       end: () => editor.history.commit(),
@@ -88,7 +92,16 @@
       {@attach sizing(handle)}
     />
   {/each}
-  <circle class="grip" role="presentation" data-handle="turn" cx={turner.x} cy={turner.y} r="5.5" style:cursor="grab" {@attach turning()}>
+  <circle
+    class="grip"
+    role="presentation"
+    data-handle="turn"
+    cx={turner.x}
+    cy={turner.y}
+    r="5.5"
+    style:cursor="grab"
+    {@attach turning()}
+  >
     <title>Turn the shape; Shift for steps of 15°</title>
   </circle>
 </g>

@@ -21,7 +21,11 @@
       <path d={scene.d} fill={paint.ground.colour} fill-opacity={paint.ground.opacity} />
     {/if}
     {#if base.kind === 'live'}
-      <pattern id={fillId} href="#{base.id}" patternTransform={patternTransform(paint.pattern.scene, paint.matrix)} />
+      <pattern
+        id={fillId}
+        href="#{base.id}"
+        patternTransform={patternTransform(paint.pattern.scene, paint.matrix)}
+      />
       <path d={scene.d} fill="url(#{fillId})" fill-opacity={paint.opacity} />
     {:else}
       <clipPath id={fillId}><path d={scene.d} /></clipPath>

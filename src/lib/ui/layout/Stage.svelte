@@ -20,8 +20,8 @@
 
   const prefix = $props.id();
   const bases = new Bases(prefix);
-  /** Room round the page for the chart border and its labels. */
-  const MARGIN = 44;
+  /** Room round the page for the chart border, its labels and the tools above. */
+  const MARGIN = { side: 40, top: 76, foot: 44 };
 
   let width = $state(0);
   let height = $state(0);
@@ -125,7 +125,9 @@
           if (!moved && wasSelected && pressed && editor.selected.size > 1) editor.select([pressed]);
         } else if (mode === 'sweep' && swept && swept.width * view.zoom > 3) {
           const area = swept;
-          editor.select(doc.shapes.filter((shape) => boxesMeet(shapeBox(shape), area)).map((shape) => shape.id));
+          editor.select(
+            doc.shapes.filter((shape) => boxesMeet(shapeBox(shape), area)).map((shape) => shape.id),
+          );
         }
         drawn = swept = null;
       },
@@ -162,7 +164,11 @@
       last = { x: next.clientX, y: next.clientY };
     };
     currentTarget.addEventListener('pointermove', move);
-    currentTarget.addEventListener('pointerup', () => currentTarget.removeEventListener('pointermove', move), { once: true });
+    currentTarget.addEventListener(
+      'pointerup',
+      () => currentTarget.removeEventListener('pointermove', move),
+      { once: true },
+    );
   }
 
   function screenBox(box: Box): Box {
@@ -176,7 +182,11 @@
 
 <svelte:window
   onkeydown={(event) => {
-    if (event.key === ' ' && event.target === document.activeElement && (event.target as Element).closest('.stage')) {
+    if (
+      event.key === ' ' &&
+      event.target === document.activeElement &&
+      (event.target as Element).closest('.stage')
+    ) {
       spaceDown = true;
       event.preventDefault();
     }
@@ -184,7 +194,8 @@
   onkeyup={(event) => event.key === ' ' && (spaceDown = false)}
 />
 
-<!-- svelte-ignore a11y_no_noninteractive_element_interactions, a11y_no_noninteractive_tabindex -- the stage takes keys itself; each shape is also a row of the ledger -->
+<!-- The stage takes keys itself; each shape is also a row of the ledger. -->
+<!-- svelte-ignore a11y_no_noninteractive_element_interactions, a11y_no_noninteractive_tabindex -->
 <div
   class="stage"
   class:drawing={editor.tool !== 'select'}
@@ -211,7 +222,13 @@
     void editor.fillWith(pattern, new Set([target]));
   }}
 >
-  <svg role="img" aria-label={doc.name} {@attach wheelView(view)} {@attach stageDrag()} onpointerdown={panByMiddle}>
+  <svg
+    role="img"
+    aria-label={doc.name}
+    {@attach wheelView(view)}
+    {@attach stageDrag()}
+    onpointerdown={panByMiddle}
+  >
     <defs>
       {#each needed as base (base.id)}
         {#if base.kind === 'live'}
@@ -230,7 +247,12 @@
     </defs>
     <ChartBorder width={doc.width} height={doc.height} measure={doc.measure} {view} />
     <g transform="translate({view.pan.x} {view.pan.y}) scale({view.zoom})">
-      <rect width={doc.width} height={doc.height} fill={doc.background ?? '#ffffff'} class:clear={doc.background === null} />
+      <rect
+        width={doc.width}
+        height={doc.height}
+        fill={doc.background ?? '#ffffff'}
+        class:clear={doc.background === null}
+      />
       <g clip-path="url(#{prefix}-page)">
         {#each scenes as scene (scene.id)}
           <ShapeView {scene} {bases} zoom={view.zoom} {prefix} />
@@ -238,7 +260,12 @@
       </g>
     </g>
     {#if targetScene}
-      <path class="target" transform="translate({view.pan.x} {view.pan.y}) scale({view.zoom}) translate({targetScene.x} {targetScene.y})" d={targetScene.d} />
+      <path
+        class="target"
+        transform="translate({view.pan.x} {view.pan
+          .y}) scale({view.zoom}) translate({targetScene.x} {targetScene.y})"
+        d={targetScene.d}
+      />
     {/if}
     {#if editor.chosen.length > 1}
       {#each editor.chosen as shape (shape.id)}

@@ -12,7 +12,8 @@ export type Base = { id: string; kind: 'live' | 'expanded'; width: number; heigh
 /** How a fill is drawn on the stage at a zoom. */
 export function drawingKind(paint: PatternPaint, zoom: number): Base['kind'] {
   const { cell } = paint.pattern.scene;
-  const scale = Math.max(Math.hypot(paint.matrix.a, paint.matrix.b), Math.hypot(paint.matrix.c, paint.matrix.d)) * zoom;
+  const scale =
+    Math.max(Math.hypot(paint.matrix.a, paint.matrix.b), Math.hypot(paint.matrix.c, paint.matrix.d)) * zoom;
   return Math.max(cell.width, cell.height) * scale > LARGEST_TILE ? 'expanded' : 'live';
 }
 
@@ -31,8 +32,15 @@ export class Bases {
     const held = this.held.get(key);
     if (held) return held;
     const { scene } = paint.pattern;
-    const markup = kind === 'live' ? cellMarkup(scene, paint.colours, underlay) : unitMarkup(scene, paint.colours);
-    const base: Base = { id: `${this.prefix}-${this.next++}`, kind, width: scene.cell.width, height: scene.cell.height, markup };
+    const markup =
+      kind === 'live' ? cellMarkup(scene, paint.colours, underlay) : unitMarkup(scene, paint.colours);
+    const base: Base = {
+      id: `${this.prefix}-${this.next++}`,
+      kind,
+      width: scene.cell.width,
+      height: scene.cell.height,
+      markup,
+    };
     this.held.set(key, base);
     return base;
   }
@@ -44,4 +52,3 @@ export class Bases {
     return [...used];
   }
 }
-

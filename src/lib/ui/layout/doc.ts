@@ -11,7 +11,11 @@ export function docOf(data: LayoutData): LayoutDoc {
 }
 
 /** The document with some shapes changed; the others stay the same objects. */
-export function changeShapes(doc: LayoutDoc, ids: ReadonlySet<string>, change: (shape: Shape) => Shape): LayoutDoc {
+export function changeShapes(
+  doc: LayoutDoc,
+  ids: ReadonlySet<string>,
+  change: (shape: Shape) => Shape,
+): LayoutDoc {
   return { ...doc, shapes: doc.shapes.map((shape) => (ids.has(shape.id) ? change(shape) : shape)) };
 }
 
@@ -34,16 +38,6 @@ export function diffLayout(from: LayoutDoc, to: LayoutDoc): LayoutChange[] {
   const wanted = to.shapes.map((shape) => shape.id);
   if (wanted.some((id, index) => id !== stored[index])) changes.push({ do: 'order', ids: wanted });
   return changes;
-}
-
-/** Moves the chosen shapes one place towards the front or the back, keeping their order among themselves. */
-export function restack(doc: LayoutDoc, ids: ReadonlySet<string>, towards: 'front' | 'back'): LayoutDoc {
-  const shapes = towards === 'front' ? [...doc.shapes].reverse() : [...doc.shapes];
-  for (let at = 1; at < shapes.length; at += 1) {
-    const [before, here] = [shapes[at - 1], shapes[at]];
-    if (before && here && ids.has(here.id) && !ids.has(before.id)) [shapes[at - 1], shapes[at]] = [here, before];
-  }
-  return { ...doc, shapes: towards === 'front' ? shapes.reverse() : shapes };
 }
 
 /** Puts a shape at another place in the stack. */

@@ -23,7 +23,10 @@ export function dragging(drag: Drag): (node: SVGElement) => () => void {
 
     const place = (event: PointerEvent): Point => {
       const stage = node.ownerSVGElement?.getBoundingClientRect();
-      return drag.view.toPage({ x: event.clientX - (stage?.left ?? 0), y: event.clientY - (stage?.top ?? 0) });
+      return drag.view.toPage({
+        x: event.clientX - (stage?.left ?? 0),
+        y: event.clientY - (stage?.top ?? 0),
+      });
     };
     const deliver = (): void => {
       frame = 0;

@@ -5,14 +5,16 @@ import type { ShapeForm } from '$lib/core/geom/shapes';
 import type { Box } from '$lib/core/geom/box';
 import { freshFill, FILL_VERSION, type Fill, type PatternFill } from '$lib/core/recipe/fill';
 import type { Shape } from '$lib/core/recipe/layout';
+import { freeName } from '$lib/core/recipe/edit';
 import { LIMITS } from '$lib/core/recipe/limits';
+import { restack } from '$lib/core/recipe/stack';
 import { moveBy, withPattern, type TransformScope } from '$lib/core/recipe/transform';
 import { patternLookup, shownRevision } from '$lib/core/scene/library';
 import { call } from '../state/api';
 import { History } from '../state/history.svelte';
 import { Saver } from '../state/saver.svelte';
 import { toasts } from '../state/toasts.svelte';
-import { changeShapes, diffLayout, docOf, restack, type LayoutDoc } from './doc';
+import { changeShapes, diffLayout, docOf, type LayoutDoc } from './doc';
 
 export type Tool = 'select' | ShapeForm['kind'];
 
@@ -95,7 +97,14 @@ export class LayoutEditor {
       return;
     }
     const id = nanoid(12);
-    const shape: Shape = { id, name: this.freshName(SHAPE_NAMES[kind]), form: FRESH_FORMS[kind], ...box, rotation: 0, fill: null };
+    const shape: Shape = {
+      id,
+      name: this.freshName(SHAPE_NAMES[kind]),
+      form: FRESH_FORMS[kind],
+      ...box,
+      rotation: 0,
+      fill: null,
+    };
     this.history.commit({ ...this.doc, shapes: [...this.doc.shapes, shape] });
     this.select([id]);
     this.tool = 'select';
@@ -103,7 +112,10 @@ export class LayoutEditor {
 
   remove(): void {
     if (this.selected.size === 0) return;
-    this.history.commit({ ...this.doc, shapes: this.doc.shapes.filter((shape) => !this.selected.has(shape.id)) });
+    this.history.commit({
+      ...this.doc,
+      shapes: this.doc.shapes.filter((shape) => !this.selected.has(shape.id)),
+    });
     this.select([]);
   }
 
@@ -122,7 +134,8 @@ export class LayoutEditor {
   }
 
   restack(towards: 'front' | 'back'): void {
-    if (this.selected.size > 0) this.history.commit(restack(this.doc, this.selected, towards));
+    if (this.selected.size > 0)
+      this.history.commit({ ...this.doc, shapes: restack(this.doc.shapes, this.selected, towards) });
   }
 
   /** Fills shapes with a pattern; one that had a pattern keeps its scale, rotation, offset and opacity. */
@@ -141,7 +154,10 @@ export class LayoutEditor {
       (shape) => {
         const held = shape.fill;
         const id = held?.kind === 'colour' ? held.id : nanoid(12);
-        return { ...shape, fill: { kind: 'colour', version: FILL_VERSION, id, colour, opacity: held?.opacity ?? 1 } };
+        return {
+          ...shape,
+          fill: { kind: 'colour', version: FILL_VERSION, id, colour, opacity: held?.opacity ?? 1 },
+        };
       },
       { live },
     );
@@ -169,7 +185,11 @@ export class LayoutEditor {
     if (this.patterns.has(id)) return true;
     const found = await call<PatternDetail>('GET', `/patterns/${id}`);
     if (!found.ok || !found.value.recipe) {
-      toasts.problem(found.ok ? `“${found.value.name}” is not published yet; publish it on the bench first.` : found.failure.message);
+      toasts.problem(
+        found.ok
+          ? `“${found.value.name}” is not published yet; publish it on the bench first.`
+          : found.failure.message,
+      );
       return false;
     }
     const { name, newest, recipe } = found.value;
@@ -178,17 +198,16 @@ export class LayoutEditor {
   }
 
   private freshName(base: string): string {
-    const stem = base.replace(/ \d+$/, '');
-    const taken = new Set(this.doc.shapes.map((shape) => shape.name));
-    if (!taken.has(stem)) return stem;
-    let number = 2;
-    while (taken.has(`${stem} ${number}`)) number += 1;
-    return `${stem} ${number}`;
+    return freeName(
+      base,
+      this.doc.shapes.map((shape) => shape.name),
+    );
   }
 }
 
 /** A fill of `patternId` that keeps what can be kept of the fill before; colours and hold belong to the old pattern. */
 function refilled(before: Fill | null, patternId: string): PatternFill {
-  if (before?.kind !== 'pattern') return { ...freshFill(nanoid(12), patternId), opacity: before?.opacity ?? 1 };
+  if (before?.kind !== 'pattern')
+    return { ...freshFill(nanoid(12), patternId), opacity: before?.opacity ?? 1 };
   return { ...before, pattern: patternId, held: null, colours: {} };
 }

@@ -74,6 +74,6 @@ export function keyIsTaken(event: KeyboardEvent): boolean {
   if (event.defaultPrevented || target?.closest('dialog, [role="dialog"]')) return true;
   const inField = target?.closest('input, textarea, select') !== null && target !== null;
   if (inField) return true;
-  const onButton = target?.closest('button, a, [role="radio"]') != null;
+  const onButton = (target?.closest('button, a, [role="radio"]') ?? null) !== null;
   return onButton && ['Enter', ' ', 'ArrowLeft', 'ArrowRight', 'ArrowUp', 'ArrowDown'].includes(event.key);
 }

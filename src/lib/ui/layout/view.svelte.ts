@@ -4,6 +4,8 @@ import { clamp } from '$lib/core/num/tolerance';
 const LEAST_ZOOM = 0.02;
 const MOST_ZOOM = 64;
 
+type Extent = { width: number; height: number };
+
 /** Pan and zoom of a stage: screen = page · zoom + pan, in CSS px of the stage. */
 export class View {
   zoom = $state(1);
@@ -28,16 +30,21 @@ export class View {
     this.pan = { x: this.pan.x + x, y: this.pan.y + y };
   }
 
-  /** Shows all of a page in a stage, with a margin. */
-  fit(stage: { width: number; height: number }, page: { width: number; height: number }, margin: number): void {
-    const room = { width: Math.max(40, stage.width - 2 * margin), height: Math.max(40, stage.height - 2 * margin) };
-    this.centre(stage, page, Math.min(room.width / page.width, room.height / page.height));
+  /** Shows all of a page in a stage, with margins in px. */
+  fit(stage: Extent, page: Extent, margin: { side: number; top: number; foot: number }): void {
+    const room = { width: stage.width - 2 * margin.side, height: stage.height - margin.top - margin.foot };
+    const zoom = Math.min(Math.max(40, room.width) / page.width, Math.max(40, room.height) / page.height);
+    this.centre(stage, page, zoom);
+    this.panBy(0, (margin.top - margin.foot) / 2);
   }
 
   /** Shows a page in the middle at a zoom. */
-  centre(stage: { width: number; height: number }, page: { width: number; height: number }, zoom: number): void {
+  centre(stage: Extent, page: Extent, zoom: number): void {
     this.zoom = clamp(zoom, LEAST_ZOOM, MOST_ZOOM);
-    this.pan = { x: (stage.width - page.width * this.zoom) / 2, y: (stage.height - page.height * this.zoom) / 2 };
+    this.pan = {
+      x: (stage.width - page.width * this.zoom) / 2,
+      y: (stage.height - page.height * this.zoom) / 2,
+    };
   }
 }
 

@@ -10,7 +10,14 @@
 
 <a class="hanger" href="/library/{pattern.id}">
   <span class="strip" style:aspect-ratio="{width} / {height}" style:background={surfaceBackground(surface)}>
-    <img src={swatchUrl(pattern, width, height, scale)} alt="" {width} {height} loading="lazy" draggable="false" />
+    <img
+      src={swatchUrl(pattern, width, height, scale)}
+      alt=""
+      {width}
+      {height}
+      loading="lazy"
+      draggable="false"
+    />
   </span>
   <span class="line">
     <strong>{pattern.name}</strong>

@@ -1,6 +1,13 @@
 <script lang="ts">
   import { goto } from '$app/navigation';
-  import { LENGTH_UNITS, devicePixels, toPx, fromPx, isLengthUnit, type LengthUnit } from '$lib/core/num/length';
+  import {
+    LENGTH_UNITS,
+    devicePixels,
+    toPx,
+    fromPx,
+    isLengthUnit,
+    type LengthUnit,
+  } from '$lib/core/num/length';
   import { LIMITS } from '$lib/core/recipe/limits';
   import { PAGE_PRESETS } from '$lib/core/recipe/pages';
   import { call } from '../state/api';
@@ -49,7 +56,13 @@
       return;
     }
     busy = true;
-    const made = await call<{ id: string }>('POST', `/projects/${projectId}/layouts`, { name: name.trim(), width, height, measure, ppi });
+    const made = await call<{ id: string }>('POST', `/projects/${projectId}/layouts`, {
+      name: name.trim(),
+      width,
+      height,
+      measure,
+      ppi,
+    });
     busy = false;
     if (made.ok) await goto(`/projects/${projectId}/layouts/${made.value.id}`);
     else problem = made.failure.message;
@@ -70,9 +83,25 @@
     </label>
     <div class="row">
       <span>Width × height</span>
-      <NumberField label="Width of the page" value={width} kind={{ unit: measure }} least={LIMITS.pageSide.least} most={LIMITS.pageSide.most} hideUnit onset={(value) => (width = value)} />
+      <NumberField
+        label="Width of the page"
+        value={width}
+        kind={{ unit: measure }}
+        least={LIMITS.pageSide.least}
+        most={LIMITS.pageSide.most}
+        hideUnit
+        onset={(value) => (width = value)}
+      />
       ×
-      <NumberField label="Height of the page" value={height} kind={{ unit: measure }} least={LIMITS.pageSide.least} most={LIMITS.pageSide.most} hideUnit onset={(value) => (height = value)} />
+      <NumberField
+        label="Height of the page"
+        value={height}
+        kind={{ unit: measure }}
+        least={LIMITS.pageSide.least}
+        most={LIMITS.pageSide.most}
+        hideUnit
+        onset={(value) => (height = value)}
+      />
       <select
         aria-label="Unit of length"
         value={measure}
@@ -84,7 +113,15 @@
     </div>
     <div class="row">
       <span>Resolution</span>
-      <NumberField label="Resolution" value={ppi} kind={{ suffix: '' }} least={LIMITS.ppi.least} most={LIMITS.ppi.most} digits={0} onset={(value) => (ppi = value)} />
+      <NumberField
+        label="Resolution"
+        value={ppi}
+        kind={{ suffix: '' }}
+        least={LIMITS.ppi.least}
+        most={LIMITS.ppi.most}
+        digits={0}
+        onset={(value) => (ppi = value)}
+      />
       <span class="muted">ppi</span>
     </div>
     <p class="muted">{pixels}</p>

@@ -34,7 +34,12 @@ export function sayUses(pattern: Pick<PatternSummary, 'uses' | 'projects'>): str
 export const sayPercent = (factor: number): string => `${Number((factor * 100).toFixed(1))} %`;
 
 /** The address of a pattern's sample strip. */
-export function swatchUrl(pattern: Pick<PatternSummary, 'id' | 'newest'>, width: number, height: number, scale: number): string {
+export function swatchUrl(
+  pattern: Pick<PatternSummary, 'id' | 'newest'>,
+  width: number,
+  height: number,
+  scale: number,
+): string {
   const number = pattern.newest > 0 ? String(pattern.newest) : 'draft';
   return `/api/v1/patterns/${pattern.id}/revisions/${number}/swatch?width=${width}&height=${height}&scale=${scale}`;
 }

@@ -6,7 +6,9 @@ export async function call<T>(method: string, path: string, body?: unknown): Pro
   try {
     response = await fetch(`/api/v1${path}`, {
       method,
-      ...(body === undefined ? {} : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }),
+      ...(body === undefined
+        ? {}
+        : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }),
     });
   } catch {
     return fail('internal', 'The server does not answer. Your work is kept here.');

@@ -31,7 +31,10 @@
     await (archived ? goto('/library') : invalidateAll());
     if (archived)
       toasts.show(`“${target.name}” is in the archive. Its uses stay as they are.`, {
-        action: { label: 'Undo', run: () => void setArchived(target, false).then(() => goto(`/library/${target.id}`)) },
+        action: {
+          label: 'Undo',
+          run: () => void setArchived(target, false).then(() => goto(`/library/${target.id}`)),
+        },
       });
     else toasts.show(`“${target.name}” is back in the library.`);
   }
@@ -58,14 +61,27 @@
         <LayOn value={surface} onset={(value) => (surface = value)} />
         <label class="scale"
           >Scale
-          <input type="range" min="-2" max="2" step="0.25" value={Math.log2(scale)} aria-valuetext={sayPercent(scale)} oninput={(event) => (scale = 2 ** Number(event.currentTarget.value))} />
+          <input
+            type="range"
+            min="-2"
+            max="2"
+            step="0.25"
+            value={Math.log2(scale)}
+            aria-valuetext={sayPercent(scale)}
+            oninput={(event) => (scale = 2 ** Number(event.currentTarget.value))}
+          />
           <span class="mono">{sayPercent(scale)}</span></label
         >
       </div>
     </div>
     <main>
       <div>
-        <NameField size="title" label="The name of the pattern" value={pattern.name} onset={(name) => patch({ name })} />
+        <NameField
+          size="title"
+          label="The name of the pattern"
+          value={pattern.name}
+          onset={(name) => patch({ name })}
+        />
         <textarea
           aria-label="Description"
           placeholder="Add a description"
@@ -74,13 +90,16 @@
           onchange={async (event) => {
             const problem = await patch({ description: event.currentTarget.value });
             if (problem) toasts.problem(problem);
-          }}
-        ></textarea>
+          }}></textarea>
       </div>
-      {#if pattern.archivedAt !== null}<p class="flag">In the archive. Its uses still show it; restore it to use it anew.</p>{/if}
+      {#if pattern.archivedAt !== null}<p class="flag">
+          In the archive. Its uses still show it; restore it to use it anew.
+        </p>{/if}
       {#if pattern.hasDraft}
         <p class="flag">
-          {pattern.newest === 0 ? 'Not published yet.' : 'There are changes on the bench that are not published.'}
+          {pattern.newest === 0
+            ? 'Not published yet.'
+            : 'There are changes on the bench that are not published.'}
         </p>
       {/if}
       {#if recipe}
@@ -91,7 +110,9 @@
               <li>
                 <span class="dot" style:background={slot.colour}></span>{slot.name}
                 <span class="mono muted">{slot.colour}</span>
-                {#if recipe.ground.kind === 'slot' && recipe.ground.slot === slot.id}<span class="muted">ground</span>{/if}
+                {#if recipe.ground.kind === 'slot' && recipe.ground.slot === slot.id}<span class="muted"
+                    >ground</span
+                  >{/if}
               </li>
             {/each}
           </ul>
@@ -122,10 +143,15 @@
             {#each pattern.usedIn as use (use.fillId)}
               <li>
                 <a href="/projects/{use.projectId}/layouts/{use.layoutId}?shape={use.shapeId}">
-                  <span><strong>{use.shapeName}</strong><br /><span class="muted">{use.projectName} / {use.layoutName}</span></span>
+                  <span
+                    ><strong>{use.shapeName}</strong><br /><span class="muted"
+                      >{use.projectName} / {use.layoutName}</span
+                    ></span
+                  >
                   <span class="mono"
-                    >{sayPercent(use.scaleX)}{#if use.rotation !== 0}<br />{Number(use.rotation.toFixed(1))}°{/if}{#if use.held}<br
-                      />held at {use.held}{/if}</span
+                    >{sayPercent(use.scaleX)}{#if use.rotation !== 0}<br />{Number(
+                        use.rotation.toFixed(1),
+                      )}°{/if}{#if use.held}<br />held at {use.held}{/if}</span
                   >
                 </a>
               </li>

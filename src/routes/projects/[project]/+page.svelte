@@ -29,7 +29,10 @@
     toasts.show(`“${name}” is in the archive.`, {
       action: {
         label: 'Undo',
-        run: () => void call('PUT', `/projects/${id}/archived`, { archived: false }).then(() => goto(`/projects/${id}`)),
+        run: () =>
+          void call('PUT', `/projects/${id}/archived`, { archived: false }).then(() =>
+            goto(`/projects/${id}`),
+          ),
       },
     });
   }

@@ -6,5 +6,7 @@ import { readAsset } from '$lib/server/repo/assets';
 export const GET = api('motifFile', ({ app, params }) => {
   const file = readAsset(app.db, params.hash ?? '');
   if (!file) return fail('not_found', `There is no motif file “${params.hash}”.`, 'hash');
-  return new Response(new Uint8Array(file.bytes), { headers: svgHeaders({ fileName: file.fileName, forever: true }) });
+  return new Response(new Uint8Array(file.bytes), {
+    headers: svgHeaders({ fileName: file.fileName, forever: true }),
+  });
 });

@@ -8,7 +8,8 @@ import type { PageServerLoad } from './$types';
 export const load: PageServerLoad = ({ locals, params, url }) => {
   const { db } = locals.app;
   const layout = orError(getLayout(db, params.layout));
-  if (layout.projectId !== params.project) error(404, `There is no layout “${params.layout}” in this project.`);
+  if (layout.projectId !== params.project)
+    error(404, `There is no layout “${params.layout}” in this project.`);
   return {
     layout,
     patterns: layoutPatterns(db, layout.shapes),

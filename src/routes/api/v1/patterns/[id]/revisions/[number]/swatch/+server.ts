@@ -12,7 +12,11 @@ export const GET = api('swatch', ({ app, params, query }) => {
   if (!pattern.ok) return pattern;
   const isDraft = params.number === 'draft';
   const recipe = isDraft ? pattern.value.draft : recipeAt(app.db, id, Number(params.number));
-  if (!recipe) return fail('not_found', `There is no revision ${params.number} of “${pattern.value.name}”.`, 'number');
-  const svg = swatchSvg(compileUnit(recipe), resolveSlots(recipe.slots, {}), { ...query, title: pattern.value.name });
+  if (!recipe)
+    return fail('not_found', `There is no revision ${params.number} of “${pattern.value.name}”.`, 'number');
+  const svg = swatchSvg(compileUnit(recipe), resolveSlots(recipe.slots, {}), {
+    ...query,
+    title: pattern.value.name,
+  });
   return new Response(svg, { headers: svgHeaders({ forever: !isDraft }) });
 });

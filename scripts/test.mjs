@@ -1,0 +1,70 @@
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { build, ensureChromium, ensurePackages, must, root } from './lib/ensure.mjs';
+
+/** Sets up everything and runs all checks and tests; the last line counts them. */
+ensurePackages();
+process.env.CHROMIUM_PATH = ensureChromium();
+const node = process.execPath;
+const bin = (path) => join(root, 'node_modules', ...path.split('/'));
+const reports = mkdtempSync(join(tmpdir(), 'isle-tests-'));
+let passed = 0;
+let failed = 0;
+
+must(node, [bin('@sveltejs/kit/svelte-kit.js'), 'sync']);
+step('format', [bin('prettier/bin/prettier.cjs'), '--check', '--log-level', 'warn', '.']);
+step('lint', [bin('eslint/bin/eslint.js'), '.']);
+step('types of the application', [
+  bin('svelte-check/bin/svelte-check'),
+  '--tsconfig',
+  './tsconfig.json',
+  '--fail-on-warnings',
+  '--output',
+  'human',
+]);
+step('types of the core alone', [bin('typescript/bin/tsc'), '-p', 'src/lib/core/tsconfig.json']);
+step('types of tests and settings', [bin('typescript/bin/tsc'), '-p', 'tsconfig.node.json']);
+suite('unit');
+console.log('\n== build');
+build();
+passed += 1;
+suite('browser');
+rmSync(reports, { recursive: true, force: true });
+console.log(`\n${passed} passed, ${failed} failed`);
+process.exit(failed === 0 ? 0 : 1);
+
+function run(args) {
+  return spawnSync(node, args, { cwd: root, stdio: 'inherit' }).status === 0;
+}
+
+function step(name, args) {
+  console.log(`\n== ${name}`);
+  if (run(args)) passed += 1;
+  else failed += 1;
+}
+
+function suite(name) {
+  console.log(`\n== ${name} tests`);
+  const report = join(reports, `${name}.json`);
+  const ok = run([
+    bin('vitest/vitest.mjs'),
+    'run',
+    '--project',
+    name,
+    '--reporter=default',
+    '--reporter=json',
+    `--outputFile.json=${report}`,
+  ]);
+  let counted = 0;
+  try {
+    const result = JSON.parse(readFileSync(report, 'utf8'));
+    passed += result.numPassedTests;
+    failed += result.numFailedTests;
+    counted = result.numFailedTests;
+  } catch {
+    console.error(`The ${name} tests left no report.`);
+  }
+  if (!ok && counted === 0) failed += 1;
+}

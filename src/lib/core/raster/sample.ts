@@ -1,0 +1,56 @@
+import { apply, type Affine } from '../geom/affine';
+import { modulo } from '../num/tolerance';
+import type { Raster } from './composite';
+
+/**
+ * A periodic picture seen through a matrix: each of the `width` × `height` output pixels takes four samples at its
+ * quarter points, each bilinear with wrap over the tile's edges, so that no edge of the tile can show. `toTile` takes
+ * output px to tile px. The tile must be drawn at about the output's own resolution; this filter does not shrink.
+ */
+export function samplePeriodic(tile: Raster, toTile: Affine, width: number, height: number): Raster {
+  const data = new Uint8Array(width * height * 4);
+  const sum = new Float64Array(4);
+  for (let y = 0; y < height; y += 1) {
+    for (let x = 0; x < width; x += 1) {
+      sum.fill(0);
+      for (const dy of [0.25, 0.75])
+        for (const dx of [0.25, 0.75]) addSample(tile, apply(toTile, { x: x + dx, y: y + dy }), sum);
+      const to = (y * width + x) * 4;
+      for (let channel = 0; channel < 4; channel += 1) data[to + channel] = Math.round(sum[channel]! / 4);
+    }
+  }
+  return { width, height, data };
+}
+
+/** A picture of one colour: the mean of `tile`. What a pattern finer than a pixel looks like. */
+export function averageOf(tile: Raster, width: number, height: number): Raster {
+  const sum = [0, 0, 0, 0];
+  for (let at = 0; at < tile.data.length; at += 1) sum[at % 4]! += tile.data[at]!;
+  const mean = sum.map((value) => Math.round((value * 4) / tile.data.length));
+  const data = new Uint8Array(width * height * 4);
+  for (let at = 0; at < data.length; at += 1) data[at] = mean[at % 4]!;
+  return { width, height, data };
+}
+
+function addSample(tile: Raster, at: { x: number; y: number }, sum: Float64Array): void {
+  const x = modulo(at.x - 0.5, tile.width);
+  const y = modulo(at.y - 0.5, tile.height);
+  const left = Math.min(tile.width - 1, Math.floor(x));
+  const top = Math.min(tile.height - 1, Math.floor(y));
+  const right = (left + 1) % tile.width;
+  const below = (top + 1) % tile.height;
+  const fx = x - left;
+  const fy = y - top;
+  const corners = [
+    top * tile.width + left,
+    top * tile.width + right,
+    below * tile.width + left,
+    below * tile.width + right,
+  ];
+  const weights = [(1 - fx) * (1 - fy), fx * (1 - fy), (1 - fx) * fy, fx * fy];
+  for (let corner = 0; corner < 4; corner += 1) {
+    const from = corners[corner]! * 4;
+    for (let channel = 0; channel < 4; channel += 1)
+      sum[channel]! += tile.data[from + channel]! * weights[corner]!;
+  }
+}

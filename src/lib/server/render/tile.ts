@@ -1,0 +1,61 @@
+import type { LayerSource } from '../../contract/render';
+import { chain, invert, scaling, translation } from '../../core/geom/affine';
+import type { Box } from '../../core/geom/box';
+import { unitArea } from '../../core/lattice/cell';
+import { patternRegion, type PatternPaint, type ShapeScene } from '../../core/scene/layout';
+import { polygonArea } from '../../core/geom/polygon';
+import { cellMarkup } from '../../core/svg/pieces';
+import { factor } from '../../core/svg/print';
+
+/** A rectangle of whole output pixels. */
+export type PixelBox = { x: number; y: number; width: number; height: number };
+
+/** More copies of a unit than this in one layer are not drawn one by one. */
+const MOST_COPIES = 20_000;
+/** A tile for sampling is at most so many px a side, and holds at most so many cells a side. */
+const TILE_SIDE = 512;
+const MOST_CELLS = 32;
+
+/** True where a fill's units are so small that a layer would need too many copies of them. */
+export function isFine(shape: ShapeScene, paint: PatternPaint, region: Box): boolean {
+  const polygon = patternRegion(shape, paint, region);
+  return polygon !== null && polygonArea(polygon) / unitArea(paint.pattern.scene.lattice) > MOST_COPIES;
+}
+
+/**
+ * A block of cells drawn once, upright, at about the output's resolution, and the matrix from the layer's pixels to
+ * it. Its sides are whole pixels, so that the wrap is exact; the matrix takes up the difference.
+ */
+export function tileOf(
+  shape: ShapeScene,
+  paint: PatternPaint,
+  box: PixelBox,
+  scale: { x: number; y: number },
+): Omit<Extract<LayerSource, { kind: 'tile' }>, 'ground'> {
+  const { scene } = paint.pattern;
+  const { width, height, matrix } = scene.cell;
+  const onLayer = chain(
+    translation(-box.x, -box.y),
+    scaling(scale.x, scale.y),
+    translation(shape.x, shape.y),
+    paint.matrix,
+    matrix,
+  );
+  const across = Math.hypot(onLayer.a, onLayer.b) * width;
+  const down = Math.hypot(onLayer.c, onLayer.d) * height;
+  const cells = (side: number): number => Math.max(1, Math.min(MOST_CELLS, Math.floor(TILE_SIDE / side)));
+  const [columns, rows] = [cells(across), cells(down)];
+  const tileWidth = Math.max(16, Math.round(across * columns));
+  const tileHeight = Math.max(16, Math.round(down * rows));
+  const underlay = 2 / Math.max(tileWidth / (width * columns), tileHeight / (height * rows));
+  const drawing = cellMarkup(scene, paint.colours, underlay, columns, rows);
+  const inverse = invert(onLayer);
+  const toTile =
+    inverse && chain(scaling(tileWidth / (width * columns), tileHeight / (height * rows)), inverse);
+  return {
+    kind: 'tile',
+    svg: `<svg xmlns="http://www.w3.org/2000/svg" width="${tileWidth}" height="${tileHeight}" viewBox="0 0 ${factor(width * columns)} ${factor(height * rows)}" preserveAspectRatio="none">${drawing}</svg>`,
+    toTile: Math.min(across, down) < 1 ? null : toTile,
+    opacity: paint.opacity,
+  };
+}

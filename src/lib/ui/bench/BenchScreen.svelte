@@ -1,0 +1,293 @@
+<script lang="ts">
+  import { beforeNavigate, replaceState } from '$app/navigation';
+  import { page } from '$app/state';
+  import Keyboard from '@lucide/svelte/icons/keyboard';
+  import Redo from '@lucide/svelte/icons/redo-2';
+  import Undo from '@lucide/svelte/icons/undo-2';
+  import type { PaletteData, PatternDetail } from '$lib/contract/data';
+  import type { Outcome } from '$lib/contract/failure';
+  import Button from '../components/Button.svelte';
+  import LayOn from '../components/LayOn.svelte';
+  import NameField from '../components/NameField.svelte';
+  import NumberField from '../components/NumberField.svelte';
+  import SaveNote from '../components/SaveNote.svelte';
+  import StaleDialog from '../components/StaleDialog.svelte';
+  import type { Surface } from '../components/surfaces';
+  import TopBar from '../components/TopBar.svelte';
+  import { keyIsTaken } from '../layout/keys';
+  import KeysDialog from '../layout/KeysDialog.svelte';
+  import { View } from '../layout/view.svelte';
+  import NewThing from '../library/NewThing.svelte';
+  import { sayUses } from '../library/say';
+  import { toasts } from '../state/toasts.svelte';
+  import ColourPanel from './ColourPanel.svelte';
+  import { BenchEditor } from './editor.svelte';
+  import { BENCH_KEYS, benchKey } from './keys';
+  import MotifPanel from './MotifPanel.svelte';
+  import PlacedPanel from './PlacedPanel.svelte';
+  import RepeatPanel from './RepeatPanel.svelte';
+  import SizeStrip from './SizeStrip.svelte';
+  import UnitView from './UnitView.svelte';
+
+  /** The view where a pattern is built; `pattern` is null for a new one. */
+  type Props = { pattern: PatternDetail | null; palettes: PaletteData[] };
+  let { pattern, palettes }: Props = $props();
+
+  // svelte-ignore state_referenced_locally
+  const editor = new BenchEditor(pattern);
+  const view = new View();
+  const patternId = $props.id();
+  let unitView: UnitView | undefined = $state();
+  let surface: Surface = $state('light');
+  let veil = $state(0.55);
+  let naming = $state(false);
+  let showKeys = $state(false);
+  let busy = $state(false);
+
+  const actions = {
+    fit: () => unitView?.fit(),
+    lifeSize: () => unitView?.lifeSize(),
+    help: () => (showKeys = true),
+  };
+  const changed = $derived(editor.hasDraft || !editor.saver.clean);
+  const status = $derived(
+    editor.newest === 0
+      ? 'not published yet'
+      : `revision ${editor.newest}, ${editor.uses === 0 ? 'not used yet' : sayUses(editor).replace(', ', ' in ')}`,
+  );
+
+  $effect(() => {
+    if (!editor.history.inGesture && editor.problems.length === 0) editor.saver.want(editor.recipe);
+  });
+  $effect(() => {
+    if (editor.id === null || page.url.pathname !== '/library/new') return;
+    replaceState(`/library/${editor.id}/bench`, page.state);
+  });
+  beforeNavigate(({ willUnload, cancel }) => {
+    void editor.saver.flush();
+    if (willUnload && !editor.saver.clean) cancel();
+  });
+
+  async function publish(): Promise<void> {
+    if (editor.newest === 0 && /^New pattern( \d+)?$/.test(editor.name)) {
+      naming = true;
+      return;
+    }
+    busy = true;
+    const problem = await editor.publish();
+    busy = false;
+    if (problem) toasts.problem(problem);
+    else toasts.show(`Revision ${editor.newest} of “${editor.name}” is in the library.`);
+  }
+  async function nameAndPublish(name: string): Promise<Outcome<unknown>> {
+    const problem = await editor.rename(name);
+    if (problem) return { ok: false, failure: { code: 'invalid', message: problem, path: 'name' } };
+    naming = false;
+    await publish();
+    return { ok: true, value: null };
+  }
+
+  const stale = $derived(editor.saver.state.kind === 'stale' ? editor.saver.state.failure : null);
+  const theirs = $derived(stale?.current as PatternDetail | undefined);
+  function keepMine(): void {
+    const recipe = theirs?.draft ?? theirs?.recipe;
+    if (theirs && recipe) editor.saver.rebase(recipe, theirs.version);
+  }
+  function takeTheirs(): void {
+    const recipe = theirs?.draft ?? theirs?.recipe;
+    if (!theirs || !recipe) return;
+    const { version, newest, hasDraft, name } = theirs;
+    editor.commit(recipe);
+    editor.saver.want(recipe);
+    editor.saver.rebase(recipe, version);
+    Object.assign(editor, { newest, hasDraft, name });
+  }
+</script>
+
+<svelte:window
+  onkeydown={(event) => !keyIsTaken(event) && benchKey(event, editor, actions) && event.preventDefault()}
+/>
+<svelte:document
+  onvisibilitychange={() => document.visibilityState === 'hidden' && void editor.saver.flush()}
+/>
+
+<div class="view">
+  <TopBar>
+    {#snippet trail()}
+      {#if editor.id === null}Bench{:else}<a href="/library/{editor.id}">Bench</a>{/if} /
+      <NameField label="The name of the pattern" value={editor.name} onset={(name) => editor.rename(name)} />
+      <span class="status">· {status}</span>
+    {/snippet}
+    {#snippet actions()}
+      {#if editor.problems[0]}
+        <span class="problem" role="alert">{editor.problems[0].message}</span>
+      {:else if editor.id !== null}
+        <SaveNote
+          state={editor.saver.state}
+          what={editor.hasDraft ? 'Draft' : ''}
+          onretry={() => editor.saver.flush()}
+        />
+      {/if}
+      <Button kind="main" disabled={busy || !changed || editor.recipe.placings.length === 0} onclick={publish}
+        >Publish revision {editor.newest + 1}</Button
+      >
+    {/snippet}
+  </TopBar>
+  <div class="columns">
+    <aside aria-label="Motifs and pieces">
+      <MotifPanel {editor} />
+      <PlacedPanel {editor} />
+    </aside>
+    <main>
+      <h1 class="visually-hidden">Bench: {editor.name}</h1>
+      <div class="unit-box">
+        <UnitView bind:this={unitView} {editor} {view} {patternId} {veil} {surface} />
+        <div class="tools" role="toolbar" aria-label="View">
+          <button
+            type="button"
+            title="Undo"
+            aria-label="Undo"
+            disabled={!editor.history.canUndo}
+            onclick={() => editor.history.undo()}><Undo size={16} /></button
+          >
+          <button
+            type="button"
+            title="Redo"
+            aria-label="Redo"
+            disabled={!editor.history.canRedo}
+            onclick={() => editor.history.redo()}><Redo size={16} /></button
+          >
+          <button type="button" class="mono" title="Fit the unit (0)" onclick={() => unitView?.fit()}
+            >{Math.round(view.zoom * 100)} %</button
+          >
+          <button type="button" title="Keys (?)" aria-label="Keys" onclick={() => (showKeys = true)}
+            ><Keyboard size={16} /></button
+          >
+        </div>
+      </div>
+      <div class="strip-box"><SizeStrip {editor} {patternId} {surface} /></div>
+    </main>
+    <aside class="right" aria-label="Repeat and colours">
+      <RepeatPanel {editor} />
+      <ColourPanel {editor} {palettes} />
+      <section>
+        <h2>Show</h2>
+        <div class="rows">
+          <span>Veil over the neighbours</span>
+          <NumberField
+            label="Veil over the neighbours"
+            value={veil}
+            kind={{ suffix: '%' }}
+            least={0}
+            most={1}
+            digits={0}
+            onlive={(value) => (veil = value)}
+            onset={(value) => (veil = value)}
+          />
+        </div>
+        <LayOn value={surface} onset={(value) => (surface = value)} />
+      </section>
+    </aside>
+  </div>
+</div>
+
+{#if naming}
+  <NewThing
+    title="Name the pattern"
+    label="The name of the pattern"
+    action="Name and publish"
+    name=""
+    create={nameAndPublish}
+    onclose={() => (naming = false)}
+  />
+{/if}
+{#if showKeys}<KeysDialog keys={BENCH_KEYS} onclose={() => (showKeys = false)} />{/if}
+{#if stale}<StaleDialog message={stale.message} onmine={keepMine} ontheirs={takeTheirs} />{/if}
+
+<style>
+  .view {
+    display: flex;
+    flex-direction: column;
+    height: 100vh;
+    overflow: hidden;
+  }
+  .columns {
+    display: grid;
+    grid-template-columns: 236px minmax(0, 1fr) 264px;
+    flex: 1;
+    min-height: 0;
+  }
+  aside {
+    overflow: auto;
+    border-right: 1px solid var(--rule);
+    background: var(--card);
+  }
+  .right {
+    border-right: 0;
+    border-left: 1px solid var(--rule);
+  }
+  main {
+    display: flex;
+    flex-direction: column;
+    min-width: 0;
+    min-height: 0;
+  }
+  .unit-box {
+    position: relative;
+    flex: 1;
+    min-height: 0;
+  }
+  .strip-box {
+    flex: none;
+    height: min(150px, 22vh);
+  }
+  .status {
+    overflow: hidden;
+    text-overflow: ellipsis;
+  }
+  .problem {
+    max-width: 420px;
+    color: var(--amber);
+    font-weight: 600;
+  }
+  .right section {
+    padding: 14px 12px;
+  }
+  .rows {
+    display: flex;
+    justify-content: space-between;
+    align-items: baseline;
+    margin: 8px 0 10px;
+    color: var(--muted);
+  }
+  .tools {
+    position: absolute;
+    top: 10px;
+    right: 10px;
+    display: flex;
+    gap: 2px;
+    padding: 3px;
+    border-radius: 8px;
+    background: var(--card);
+    box-shadow: 0 1px 4px rgb(20 33 31 / 18%);
+  }
+  .tools button {
+    display: inline-flex;
+    align-items: center;
+    justify-content: center;
+    min-width: 28px;
+    height: 28px;
+    padding: 0 6px;
+    border: 0;
+    border-radius: 5px;
+    background: none;
+    cursor: pointer;
+  }
+  .tools button:hover:not(:disabled) {
+    background: var(--paper);
+  }
+  .tools button:disabled {
+    color: var(--rule-strong);
+    cursor: default;
+  }
+</style>

@@ -1,0 +1,288 @@
+import type { ImportedMotif, PatternDetail } from '$lib/contract/data';
+import type { Outcome } from '$lib/contract/failure';
+import type { Point } from '$lib/core/geom/point';
+import { intoUnit } from '$lib/core/lattice/reduce';
+import { latticeOf } from '$lib/core/lattice/repeat';
+import { checkRecipe } from '$lib/core/recipe/check';
+import {
+  changeMotif,
+  changePlacings,
+  fitUnit,
+  freeName,
+  mergeSlots,
+  removeMotif,
+} from '$lib/core/recipe/edit';
+import { LIMITS } from '$lib/core/recipe/limits';
+import { motifSize, type Motif, type MotifContent, type Placing, type Recipe } from '$lib/core/recipe/recipe';
+import { restack } from '$lib/core/recipe/stack';
+import { resolveSlots } from '$lib/core/colour/slots';
+import { compileUnit, type MotifCache } from '$lib/core/scene/unit';
+import { call } from '../state/api';
+import { History } from '../state/history.svelte';
+import { Saver } from '../state/saver.svelte';
+import { toasts } from '../state/toasts.svelte';
+import { freshColour, freshContent, freshRecipe, newId, type FormChoice, FORM_CHOICES } from './fresh';
+
+/** Everything the bench does to its pattern: motifs, placings, unit, colours, history, draft, publishing. */
+export class BenchEditor {
+  readonly history: History<Recipe>;
+  readonly saver: Saver<Recipe>;
+  /** `null` until the first change of a new pattern is saved. */
+  id: string | null = $state(null);
+  name = $state('');
+  newest = $state(0);
+  hasDraft = $state(false);
+  uses = $state(0);
+  projects = $state(0);
+  selected: ReadonlySet<string> = $state.raw(new Set());
+  motif: string | null = $state(null);
+
+  private readonly cache: MotifCache = new WeakMap();
+  readonly recipe = $derived.by(() => this.history.doc);
+  readonly scene = $derived.by(() =>
+    compileUnit(this.recipe, { cache: this.cache, skipAbutments: this.history.inGesture }),
+  );
+  readonly colours = $derived.by(() => resolveSlots(this.recipe.slots, {}));
+  readonly ground = $derived.by(() =>
+    this.scene.groundSlot ? (this.colours[this.scene.groundSlot] ?? null) : null,
+  );
+  readonly chosen = $derived.by(() =>
+    this.recipe.placings.filter((placing) => this.selected.has(placing.id)),
+  );
+  readonly single = $derived.by(() => (this.chosen.length === 1 ? (this.chosen[0] ?? null) : null));
+  readonly problems = $derived.by(() => checkRecipe(this.recipe));
+
+  constructor(pattern: PatternDetail | null) {
+    const recipe = pattern?.draft ?? pattern?.recipe ?? freshRecipe();
+    this.history = new History(recipe);
+    this.saver = new Saver(recipe, pattern?.version ?? 0, (next, _last, version) => this.save(next, version));
+    this.name = pattern?.name ?? 'New pattern';
+    this.take(pattern);
+  }
+
+  /** Takes over what the server says of the pattern, but not its recipe. */
+  private take(pattern: PatternDetail | null): void {
+    this.id = pattern?.id ?? null;
+    this.newest = pattern?.newest ?? 0;
+    this.hasDraft = pattern?.hasDraft ?? false;
+    this.uses = pattern?.uses ?? 0;
+    this.projects = pattern?.projects ?? 0;
+  }
+
+  private async save(next: Recipe, version: number): Promise<Outcome<{ version: number }>> {
+    const saved =
+      this.id === null
+        ? await this.create(next)
+        : await call<{ version: number }>('PUT', `/patterns/${this.id}/draft`, {
+            base: version,
+            recipe: next,
+          });
+    if (saved.ok) this.hasDraft = true;
+    return saved;
+  }
+
+  /** The first save of a new pattern; a taken name gets a number. */
+  private async create(recipe: Recipe): Promise<Outcome<{ version: number }>> {
+    const stem = this.name;
+    for (let number = 1; ; number += 1) {
+      const name = number === 1 ? stem : `${stem} ${number}`;
+      const made = await call<{ id: string; version: number }>('POST', '/patterns', { name, recipe });
+      if (made.ok) {
+        this.id = made.value.id;
+        this.name = name;
+        return made;
+      }
+      if (made.failure.code !== 'name_taken' || number > 200) return made;
+    }
+  }
+
+  /** Renames the pattern; answers the problem, or null. */
+  async rename(name: string): Promise<string | null> {
+    if (this.id === null) {
+      this.name = name;
+      return null;
+    }
+    await this.saver.flush();
+    const saved = await call<{ version: number }>('PATCH', `/patterns/${this.id}`, {
+      base: this.saver.version,
+      name,
+    });
+    if (!saved.ok) return saved.failure.message;
+    this.name = name;
+    this.saver.version = saved.value.version;
+    return null;
+  }
+
+  /** Publishes what is on the bench as the next revision; answers the problem, or null. */
+  async publish(): Promise<string | null> {
+    if (this.problems[0]) return this.problems[0].message;
+    if (!(await this.saver.flush()) || this.id === null)
+      return this.saver.state.kind === 'failed'
+        ? this.saver.state.message
+        : 'The draft is not saved yet; try again.';
+    const done = await call<{ version: number; revision: number }>('POST', `/patterns/${this.id}/revisions`, {
+      base: this.saver.version,
+    });
+    if (!done.ok) return done.failure.message;
+    this.saver.version = done.value.version;
+    this.newest = done.value.revision;
+    this.hasDraft = false;
+    return null;
+  }
+
+  commit(recipe: Recipe): void {
+    this.history.commit(recipe);
+  }
+
+  /** Changes the selected placings, as part of a gesture with `live`, else as one step with places brought into the unit. */
+  change(change: (placing: Placing) => Placing, live = false): void {
+    const from = live ? this.history.settled : this.recipe;
+    const next = changePlacings(from, this.selected, change);
+    if (live) this.history.live(next);
+    else this.commit(this.tidied(next));
+  }
+
+  /** Ends a gesture on placings. */
+  settle(): void {
+    this.commit(this.tidied(this.recipe));
+  }
+
+  /** Adds a built-in form as a motif and places it once. */
+  addForm(choice: FormChoice): void {
+    const label = FORM_CHOICES.find((known) => known.id === choice)?.label ?? 'Motif';
+    const held = this.recipe.slots.find(
+      (slot) => this.recipe.ground.kind === 'clear' || this.recipe.ground.slot !== slot.id,
+    );
+    const slot = held ?? { id: newId(), name: 'Ink', colour: freshColour(this.recipe) };
+    this.addMotif(label, freshContent(choice, this.recipe.unit, slot.id), held ? [] : [slot]);
+  }
+
+  /** Brings in an SVG file as a motif and places it once; says what could not be kept. */
+  async addFile(file: File): Promise<void> {
+    if (file.size > LIMITS.svgBytes) {
+      toasts.problem(
+        `“${file.name}” has ${(file.size / 1e6).toFixed(1)} MB; an SVG file may have at most ${LIMITS.svgBytes / 1e6} MB.`,
+      );
+      return;
+    }
+    const svg = await file.text();
+    const read = await call<ImportedMotif>('POST', '/motifs', { fileName: file.name, svg });
+    if (!read.ok) {
+      toasts.problem(read.failure.message);
+      return;
+    }
+    const { name, content, slots, notes } = read.value;
+    this.addMotif(name, content, slots);
+    if (notes.length > 0)
+      toasts.show(`“${file.name}” came in with notes: ${notes.join(' ')}`, { kind: 'problem' });
+  }
+
+  private addMotif(name: string, content: MotifContent, brought: Recipe['slots']): void {
+    const { recipe } = this;
+    const merged = mergeSlots(recipe.slots, content, brought);
+    const motif: Motif = {
+      id: newId(),
+      name: freeName(
+        name,
+        recipe.motifs.map((held) => held.name),
+      ),
+      content: merged.content,
+    };
+    this.commit({ ...recipe, slots: merged.slots, motifs: [...recipe.motifs, motif] });
+    this.place(motif.id);
+  }
+
+  /** Places a motif once more, beside the last one; one that is larger than the unit is scaled to fit. */
+  place(motifId: string): void {
+    const { recipe } = this;
+    const motif = recipe.motifs.find((held) => held.id === motifId);
+    if (!motif) return;
+    const size = motifSize(motif.content);
+    const fit = Math.min(1, (0.8 * recipe.unit.width) / size.width, (0.8 * recipe.unit.height) / size.height);
+    const count = recipe.placings.length;
+    const placing: Placing = {
+      id: newId(),
+      motif: motifId,
+      x: recipe.unit.width * (0.5 + 0.13 * count),
+      y: recipe.unit.height * (0.5 + 0.17 * count),
+      rotation: 0,
+      scaleX: fit,
+      scaleY: fit,
+    };
+    this.commit(this.tidied({ ...recipe, placings: [...recipe.placings, placing] }));
+    this.select([placing.id]);
+  }
+
+  select(ids: Iterable<string>): void {
+    this.selected = new Set(ids);
+    const [first] = this.chosen;
+    if (first) this.motif = first.motif;
+  }
+
+  toggle(id: string): void {
+    const next = new Set(this.selected);
+    if (!next.delete(id)) next.add(id);
+    this.select(next);
+  }
+
+  remove(): void {
+    if (this.selected.size === 0) return;
+    const { recipe, selected } = this;
+    this.commit({ ...recipe, placings: recipe.placings.filter((placing) => !selected.has(placing.id)) });
+    this.select([]);
+  }
+
+  double(): void {
+    const step = Math.min(this.recipe.unit.width, this.recipe.unit.height) / 10;
+    const copies = this.chosen.map((placing) => ({
+      ...placing,
+      id: newId(),
+      x: placing.x + step,
+      y: placing.y + step,
+    }));
+    if (copies.length === 0) return;
+    this.commit(this.tidied({ ...this.recipe, placings: [...this.recipe.placings, ...copies] }));
+    this.select(copies.map((copy) => copy.id));
+  }
+
+  restack(towards: 'front' | 'back'): void {
+    if (this.selected.size > 0)
+      this.commit({ ...this.recipe, placings: restack(this.recipe.placings, this.selected, towards) });
+  }
+
+  changeMotif(id: string, change: (motif: Motif) => Motif): void {
+    this.commit(changeMotif(this.recipe, id, change));
+  }
+
+  removeMotif(id: string): void {
+    this.commit(removeMotif(this.recipe, id));
+    this.select([]);
+    this.motif = null;
+  }
+
+  /** Fits the unit to the art, exactly. */
+  fit(): void {
+    const box = this.scene.artBox;
+    if (!box) {
+      toasts.problem('There is no art to fit the unit to; place a motif first.');
+      return;
+    }
+    this.commit(fitUnit(this.recipe, box));
+  }
+
+  /** Each placing's middle brought into the unit: the plane stays the same, and numbers stay small. */
+  private tidied(recipe: Recipe): Recipe {
+    const lattice = latticeOf(recipe.unit, recipe.gap, recipe.repeat);
+    const pitch = {
+      width: recipe.unit.width + recipe.gap.across,
+      height: recipe.unit.height + recipe.gap.down,
+    };
+    const placings = recipe.placings.map((placing) => {
+      const at: Point = intoUnit(lattice, pitch, placing);
+      return at.x === placing.x && at.y === placing.y ? placing : { ...placing, ...at };
+    });
+    return placings.every((placing, index) => placing === recipe.placings[index])
+      ? recipe
+      : { ...recipe, placings };
+  }
+}

@@ -1,0 +1,67 @@
+import { toPx } from '$lib/core/num/length';
+import type { BenchEditor } from './editor.svelte';
+
+export const BENCH_KEYS = [
+  ['Arrows', 'Move the selected pieces by 1 unit, with Shift by 10'],
+  ['Delete', 'Remove the selected pieces'],
+  ['Ctrl/Cmd+D', 'Double the selected pieces'],
+  ['[ and ]', 'Send back, bring forward'],
+  ['Ctrl/Cmd+A', 'Select all pieces'],
+  ['Escape', 'Give up a drag, or the selection'],
+  ['Ctrl/Cmd+Z', 'Undo; with Shift redo'],
+  ['0 and 1', 'Fit the unit, life size'],
+  ['Ctrl/Cmd+wheel', 'Zoom at the pointer'],
+  ['Shift while dragging', 'Straight moves, free sides, steps of 15°'],
+  ['?', 'Show these keys'],
+] as const;
+
+const ARROWS: Record<string, readonly [number, number]> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, -1],
+  ArrowDown: [0, 1],
+};
+
+export type KeyActions = { fit: () => void; lifeSize: () => void; help: () => void };
+
+/** What a key does on the bench; true where it did something. */
+export function benchKey(event: KeyboardEvent, editor: BenchEditor, actions: KeyActions): boolean {
+  const key = event.key.length === 1 ? event.key.toLowerCase() : event.key;
+  const table =
+    event.ctrlKey || event.metaKey ? commandKeys(event.shiftKey, editor) : plainKeys(editor, actions);
+  const arrow = ARROWS[event.key];
+  if (arrow && !event.ctrlKey && !event.metaKey && editor.selected.size > 0) {
+    const step = toPx(event.shiftKey ? 10 : 1, editor.recipe.measure);
+    editor.change((placing) => ({
+      ...placing,
+      x: placing.x + arrow[0] * step,
+      y: placing.y + arrow[1] * step,
+    }));
+    return true;
+  }
+  const action = table[key];
+  action?.();
+  return action !== undefined;
+}
+
+function commandKeys(shift: boolean, editor: BenchEditor): Record<string, () => void> {
+  return {
+    z: () => (shift ? editor.history.redo() : editor.history.undo()),
+    y: () => editor.history.redo(),
+    d: () => editor.double(),
+    a: () => editor.select(editor.recipe.placings.map((placing) => placing.id)),
+  };
+}
+
+function plainKeys(editor: BenchEditor, actions: KeyActions): Record<string, () => void> {
+  return {
+    Delete: () => editor.remove(),
+    Backspace: () => editor.remove(),
+    '[': () => editor.restack('back'),
+    ']': () => editor.restack('front'),
+    '0': actions.fit,
+    '1': actions.lifeSize,
+    '?': actions.help,
+    Escape: () => editor.select([]),
+  };
+}

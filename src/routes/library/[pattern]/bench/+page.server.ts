@@ -1,0 +1,9 @@
+import { orError } from '$lib/server/app/page';
+import { listPalettes } from '$lib/server/repo/palettes';
+import { getPattern } from '$lib/server/repo/patterns';
+import type { PageServerLoad } from './$types';
+
+export const load: PageServerLoad = ({ locals, params }) => ({
+  pattern: orError(getPattern(locals.app.db, params.pattern)),
+  palettes: listPalettes(locals.app.db),
+});
