@@ -5,6 +5,9 @@ export type Hex = string;
 
 export type ColourResult = { ok: true; hex: Hex } | { ok: false; message: string };
 
+/** Half of the smallest step of an eight-bit channel: rounding takes care of as much. */
+const HALF_STEP = 0.5 / 255;
+
 const HEX = /^#[0-9a-f]{6}$/;
 
 /** True for `#rrggbb` in lower case. */
@@ -27,7 +30,7 @@ export function readColour(text: string): ColourResult {
     };
   const converted = rgb(parsed);
   const channels = [converted.r, converted.g, converted.b];
-  if (channels.some((channel) => channel < -0.0005 || channel > 1.0005))
+  if (channels.some((channel) => channel < -HALF_STEP || channel > 1 + HALF_STEP))
     return { ok: false, message: `“${source}” lies outside sRGB; choose one that a screen can show.` };
   return { ok: true, hex: formatHex(converted) };
 }

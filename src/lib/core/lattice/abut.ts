@@ -46,7 +46,8 @@ export function findAbutments(edges: readonly Edge[], boxes: readonly Box[], lat
       for (const other of lines.get(key) ?? []) {
         const stretch = sharedStretch(edge, other);
         if (!stretch) continue;
-        const name = `${cellPlace(stretch.from, lattice)} ${cellPlace(stretch.to, lattice)}`;
+        const along = { x: stretch.to.x - stretch.from.x, y: stretch.to.y - stretch.from.y };
+        const name = `${cellPlace(stretch.from, lattice)} ${along.x.toFixed(3)},${along.y.toFixed(3)}`;
         if (seen.has(name)) continue;
         seen.add(name);
         found.push(stretch);

@@ -1,7 +1,8 @@
 import { grow, unionBoxes, type Box } from '../geom/box';
 import { parsePath, pathBox, transformPath, formatPath, type Path } from '../geom/path';
 import { formPath } from '../geom/shapes';
-import { translation } from '../geom/affine';
+import { IDENTITY, apply, translation, type Affine } from '../geom/affine';
+import type { Point } from '../geom/point';
 import type { Motif, MotifContent, Stroke } from '../recipe/recipe';
 
 /** One path to draw, in motif space, painted by slots. */
@@ -20,22 +21,60 @@ export type CompiledMotif = { elements: Element[]; box: Box };
 /** Compiles a motif. Path data that cannot be read are left out; `checkRecipe` names them before anything is saved. */
 export function compileMotif(motif: Motif): CompiledMotif {
   const elements = elementsOf(motif.content);
-  const boxes = elements.map(elementBox).filter((box): box is Box => box !== null);
+  const boxes = elements.map((element) => elementBox(element)).filter((box): box is Box => box !== null);
   return { elements, box: unionBoxes(boxes) ?? { x: 0, y: 0, width: 0, height: 0 } };
 }
 
-/** The box of an element's ink, or `null` where it has none. */
-export function elementBox(element: Element): Box | null {
-  const box = pathBox(element.path);
-  return box && element.stroke ? grow(box, strokeReach(element.stroke, element.path)) : box;
+/**
+ * The box of an element's ink after `matrix`, or `null` where it has none. Exact for fills and for straight lines;
+ * other strokes count as far as they could reach.
+ */
+export function elementBox(element: Element, matrix: Affine = IDENTITY): Box | null {
+  const { path, stroke } = element;
+  if (stroke && element.fill === null && isStraightLine(path)) return lineBox(path, stroke, matrix);
+  const box = pathBox(transformPath(matrix, path));
+  return box && stroke ? grow(box, strokeReach(stroke, path) * largestScale(matrix)) : box;
 }
 
 /** How far a stroke can reach from its path, in px of the path's space. */
-export function strokeReach(stroke: Stroke, path: Path): number {
+function strokeReach(stroke: Stroke, path: Path): number {
   const half = stroke.width / 2;
   const hasCorners = path.filter((segment) => segment.op !== 'M').length > 1;
   if (stroke.join === 'miter' && hasCorners) return half * Math.max(1, stroke.miterLimit);
   return stroke.cap === 'square' ? half * Math.SQRT2 : half;
+}
+
+function isStraightLine(path: Path): boolean {
+  return path.length === 2 && path[0]?.op === 'M' && path[1]?.op === 'L';
+}
+
+function lineBox(path: Path, stroke: Stroke, matrix: Affine): Box | null {
+  const [start, end] = path;
+  if (start?.op !== 'M' || end?.op !== 'L') return null;
+  const [from, to] = [start.to, end.to];
+  const half = stroke.width / 2;
+  const size = Math.hypot(to.x - from.x, to.y - from.y);
+  if (size === 0 || stroke.cap === 'round') return pathBoxGrown([from, to], half, matrix);
+  const along = { x: ((to.x - from.x) / size) * half, y: ((to.y - from.y) / size) * half };
+  const out = stroke.cap === 'square' ? 1 : 0;
+  const corners = [from, to].flatMap((end, index) => {
+    const sign = index === 0 ? -out : out;
+    const tip = { x: end.x + along.x * sign, y: end.y + along.y * sign };
+    return [
+      apply(matrix, { x: tip.x - along.y, y: tip.y + along.x }),
+      apply(matrix, { x: tip.x + along.y, y: tip.y - along.x }),
+    ];
+  });
+  return unionBoxes(corners.map((corner) => ({ ...corner, width: 0, height: 0 })));
+}
+
+function pathBoxGrown(points: readonly Point[], by: number, matrix: Affine): Box | null {
+  const box = unionBoxes(points.map((point) => ({ ...apply(matrix, point), width: 0, height: 0 })));
+  return box && grow(box, by * largestScale(matrix));
+}
+
+function largestScale(matrix: Affine): number {
+  return Math.max(Math.hypot(matrix.a, matrix.b), Math.hypot(matrix.c, matrix.d));
 }
 
 function elementsOf(content: MotifContent): Element[] {

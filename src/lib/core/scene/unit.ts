@@ -1,5 +1,4 @@
 import { unionBoxes, grow, moveBox, boxesMeet, type Box } from '../geom/box';
-import { pathBox, transformPath } from '../geom/path';
 import type { Affine } from '../geom/affine';
 import type { Point } from '../geom/point';
 import { findAbutments, type Abutment } from '../lattice/abut';
@@ -8,7 +7,7 @@ import { offsetsMeeting } from '../lattice/meet';
 import { latticeOf, type Lattice, type Size } from '../lattice/repeat';
 import { placingMatrix, type Motif, type Recipe } from '../recipe/recipe';
 import { elementEdges } from './edges';
-import { compileMotif, strokeReach, type CompiledMotif, type Element } from './motif';
+import { compileMotif, elementBox, type CompiledMotif, type Element } from './motif';
 
 /** A placed motif, ready to draw: its elements in motif space, the matrix into the unit, and the box of its ink there. */
 export type Piece = { id: string; motif: string; elements: Element[]; matrix: Affine; box: Box };
@@ -87,13 +86,7 @@ function compiledMotif(motif: Motif, cache: MotifCache | undefined): CompiledMot
 }
 
 function pieceBox(motif: CompiledMotif, matrix: Affine): Box | null {
-  const scale = Math.sqrt(Math.max(matrix.a ** 2 + matrix.b ** 2, matrix.c ** 2 + matrix.d ** 2));
-  const boxes = motif.elements.flatMap((element): Box[] => {
-    const box = pathBox(transformPath(matrix, element.path));
-    if (!box) return [];
-    return [element.stroke ? grow(box, strokeReach(element.stroke, element.path) * scale) : box];
-  });
-  return unionBoxes(boxes);
+  return unionBoxes(motif.elements.flatMap((element) => elementBox(element, matrix) ?? []));
 }
 
 function abutmentsOf(pieces: readonly Piece[], lattice: Lattice): Abutment[] {

@@ -117,5 +117,5 @@ export function cellMarkup(
  * which covers the anti-aliasing of both edges, in powers of two so that fills of similar scale can share one base pattern.
  */
 export function underlayWidth(scale: number): number {
-  return UNDERLAY_PIXELS / 2 ** Math.floor(Math.log2(Math.max(scale, 1e-6)));
+  return UNDERLAY_PIXELS / 2 ** Math.floor(Math.log2(Math.max(scale, 1e-6)) + 1e-6);
 }

@@ -125,6 +125,8 @@ export type PatternPlan = {
   placings: Placing[];
 };
 
+export type DemoPattern = { name: string; description: string; plan: PatternPlan };
+
 /** A recipe from a plan in mm. */
 export function recipeOf(plan: PatternPlan): Recipe {
   return {

@@ -11,8 +11,8 @@ import {
   ringPiece,
   stroked,
   wave,
+  type DemoPattern,
 } from './draw';
-import type { DemoPattern } from './patterns';
 
 export const FERRY_AND_FAIR: DemoPattern[] = [
   {

@@ -11,8 +11,8 @@ import {
   stroked,
   wave,
   type ColourName,
+  type DemoPattern,
 } from './draw';
-import type { DemoPattern } from './patterns';
 
 const lifebuoy = (id: string, base: ColourName, bands: ColourName) =>
   drawing(id, 'Ring', 22, 22, [

@@ -1,10 +1,7 @@
 import type { Recipe } from '../../core/recipe/recipe';
 import { FERRY_AND_FAIR } from './patterns-ferry-fair';
 import { LIDO } from './patterns-lido';
-import type { PatternPlan } from './draw';
 import { recipeOf } from './draw';
-
-export type DemoPattern = { name: string; description: string; plan: PatternPlan };
 
 /** All demo patterns as recipes. */
 export function demoPatterns(): { name: string; description: string; recipe: Recipe }[] {
