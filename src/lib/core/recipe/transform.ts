@@ -69,7 +69,7 @@ export function layPattern(shape: Shape, fill: PatternFill, onPage: Affine): Pat
   const parts = decompose(onPage);
   if (!parts || !(determinant(onPage) > 0)) return fill;
   const origin: Point = { x: onPage.e, y: onPage.f };
-  const anchor = subtract(subtract(origin, { x: shape.x, y: shape.y }), fill.offset);
+  const anchor = tidyPoint(subtract(subtract(origin, { x: shape.x, y: shape.y }), fill.offset));
   return { ...fill, ...parts, rotation: tidyDegrees(parts.rotation), anchor };
 }
 
@@ -78,7 +78,7 @@ function keepPattern(before: Shape, after: Shape, change: Affine | null): Shape 
   const fill = before.fill;
   if (fill?.kind !== 'pattern') return after;
   if (!change) {
-    const anchor = add(fill.anchor, { x: before.x - after.x, y: before.y - after.y });
+    const anchor = tidyPoint(add(fill.anchor, { x: before.x - after.x, y: before.y - after.y }));
     return { ...after, fill: { ...fill, anchor } };
   }
   return { ...after, fill: layPattern(after, fill, chain(change, pagePatternMatrix(before, fill))) };
@@ -100,3 +100,6 @@ function frameMatrix(to: Shape, from: Shape): Affine {
 
 /** Degrees in (−180, 180], with the dust of repeated turns wiped off (a billionth of a degree). */
 const tidyDegrees = (degrees: number): number => wrapDegrees(roundTo(degrees, 9));
+
+/** A place in px with the dust of repeated sums wiped off (a billionth of a px). */
+const tidyPoint = ({ x, y }: Point): Point => ({ x: roundTo(x, 9), y: roundTo(y, 9) });

@@ -1,0 +1,145 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { PNG } from 'pngjs';
+import puppeteer, { type Browser, type ElementHandle, type Page } from 'puppeteer-core';
+import { inject } from 'vitest';
+
+const FLAGS = [
+  '--no-sandbox',
+  '--disable-gpu',
+  '--disable-quic',
+  '--no-first-run',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+  '--force-color-profile=srgb',
+];
+
+export type Session = { browser: Browser; page: Page; faults: string[]; close(): Promise<void> };
+
+/** A headless Chromium with one page; `faults` gathers errors of the page and of its console. */
+export async function openBrowser(width = 1280, height = 800): Promise<Session> {
+  const profile = mkdtempSync(join(tmpdir(), 'isle-chromium-'));
+  const browser = await puppeteer.launch({
+    executablePath: process.env.CHROMIUM_PATH ?? '/usr/bin/chromium',
+    args: FLAGS,
+    userDataDir: profile,
+    defaultViewport: { width, height },
+  });
+  const page = await browser.newPage();
+  const faults: string[] = [];
+  page.on('pageerror', (error) => faults.push(String(error)));
+  page.on('console', (message) => {
+    if (message.type() === 'error' && !message.text().includes('status of 4')) faults.push(message.text());
+  });
+  return {
+    browser,
+    page,
+    faults,
+    close: async () => {
+      await browser.close();
+      rmSync(profile, { recursive: true, force: true });
+    },
+  };
+}
+
+/** The address of a path of the application under test. */
+export const at = (path: string): string => inject('address') + path;
+
+/** Opens a path and waits until the page is alive. */
+export async function visit(page: Page, path: string): Promise<void> {
+  await page.goto(at(path), { waitUntil: 'networkidle0' });
+}
+
+/** The first visible element with an accessible name or text, of a role's usual tags. */
+export async function named(
+  page: Page,
+  name: string,
+  tags = 'button,a,input,select,textarea,[role]',
+): Promise<ElementHandle<HTMLElement>> {
+  const handle = await page.waitForFunction(
+    (wanted, selector) => {
+      const label = (element: Element): string =>
+        element.getAttribute('aria-label') ||
+        (element.id ? document.querySelector(`label[for="${element.id}"] span`)?.textContent : '') ||
+        element.textContent ||
+        '';
+      return [...document.querySelectorAll<HTMLElement>(selector)].find((element) => {
+        const box = element.getBoundingClientRect();
+        return label(element).replace(/\s+/g, ' ').trim() === wanted && box.width > 0 && box.height > 0;
+      });
+    },
+    { timeout: 10_000 },
+    name,
+    tags,
+  );
+  return handle as unknown as ElementHandle<HTMLElement>;
+}
+
+/** Presses what is named so. */
+export async function press(page: Page, name: string, tags?: string): Promise<void> {
+  await (await named(page, name, tags)).click();
+}
+
+/** Types into the field named so, over what is there, and confirms with Enter. */
+export async function enter(page: Page, name: string, text: string): Promise<void> {
+  const field = await named(page, name, 'input,textarea');
+  await field.focus();
+  await page.keyboard.down('Control');
+  await page.keyboard.press('a');
+  await page.keyboard.up('Control');
+  await page.keyboard.type(text);
+  await page.keyboard.press('Enter');
+}
+
+/** What the field named so shows. */
+export async function shown(page: Page, name: string): Promise<string> {
+  return (await named(page, name, 'input')).evaluate((field) => (field as HTMLInputElement).value);
+}
+
+/** Drags from one point of the window to another in a few moves. */
+export async function drag(page: Page, from: [number, number], to: [number, number]): Promise<void> {
+  await page.mouse.move(...from);
+  await page.mouse.down();
+  await page.mouse.move((from[0] + to[0]) / 2, (from[1] + to[1]) / 2, { steps: 3 });
+  await page.mouse.move(...to, { steps: 3 });
+  await page.evaluate(
+    () => new Promise((resolve) => requestAnimationFrame(() => requestAnimationFrame(resolve))),
+  );
+  await page.mouse.up();
+}
+
+/** The middle of an element on the window. */
+export async function middle(page: Page, selector: string): Promise<[number, number]> {
+  const element = await page.waitForSelector(selector);
+  const box = await element?.boundingBox();
+  if (!box) throw new Error(`${selector} is not to be seen`);
+  return [box.x + box.width / 2, box.y + box.height / 2];
+}
+
+/** Waits until the view says that all is saved. */
+export async function saved(page: Page): Promise<void> {
+  await page.waitForFunction(
+    () =>
+      [...document.querySelectorAll('[role="status"]')].some((note) =>
+        /^(Saved|Draft saved)$/.test(note.textContent ?? ''),
+      ),
+    { timeout: 10_000 },
+  );
+}
+
+/** A screenshot as pixels. */
+export async function pixelsOf(
+  page: Page,
+  clip?: { x: number; y: number; width: number; height: number },
+): Promise<PNG> {
+  const bytes = await page.screenshot({ ...(clip ? { clip } : {}) });
+  return PNG.sync.read(Buffer.from(bytes));
+}
+
+/** The colour of one pixel as [r, g, b]. */
+export function pixelAt(picture: { width: number; data: Uint8Array }, x: number, y: number): number[] {
+  const from = (Math.floor(y) * picture.width + Math.floor(x)) * 4;
+  return [...picture.data.subarray(from, from + 3)];
+}
