@@ -1,6 +1,7 @@
 import { benchExport } from './export';
+import { benchStage } from './stage';
 
-const BENCHES: Record<string, () => Promise<void>> = { export: benchExport };
+const BENCHES: Record<string, () => Promise<void>> = { export: benchExport, stage: benchStage };
 
 /** Runs the named benchmarks, or all of them. */
 export async function main(names: string[]): Promise<void> {

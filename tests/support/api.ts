@@ -28,6 +28,12 @@ export async function must<T>(method: string, path: string, body?: unknown): Pro
   return answer.body as T;
 }
 
+/** A shape under ids that no other layout has. */
+function withOwnIds(shape: Shape): Shape {
+  const id = `t${Date.now().toString(36)}${count++}`;
+  return { ...shape, id, fill: shape.fill && { ...shape.fill, id: `${id}f` } };
+}
+
 let count = 0;
 export const unique = (stem: string): string => `${stem} ${Date.now().toString(36)}${count++}`;
 
@@ -52,7 +58,7 @@ export async function layoutWith(
   if (shapes.length > 0)
     await must('POST', `/layouts/${layout.id}/changes`, {
       base: layout.version,
-      changes: shapes.map((shape) => ({ do: 'put-shape', shape })),
+      changes: shapes.map((shape) => ({ do: 'put-shape', shape: withOwnIds(shape) })),
     });
   return { id: layout.id, path: `/projects/${project.id}/layouts/${layout.id}` };
 }

@@ -67,7 +67,14 @@ export async function named(
         '';
       return [...document.querySelectorAll<HTMLElement>(selector)].find((element) => {
         const box = element.getBoundingClientRect();
-        return label(element).replace(/\s+/g, ' ').trim() === wanted && box.width > 0 && box.height > 0;
+        return (
+          [wanted, wanted + ':'].some((text, index) => {
+            const held = label(element).replace(/\s+/g, ' ').trim();
+            return index === 0 ? held === text : held.startsWith(text);
+          }) &&
+          box.width > 0 &&
+          box.height > 0
+        );
       });
     },
     { timeout: 10_000 },

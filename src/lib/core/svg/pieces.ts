@@ -12,7 +12,7 @@ import { matrixText, num } from './print';
 export type Colours = Readonly<Record<string, Hex>>;
 
 /** Device pixels that the underlay of abutting edges is wide: the anti-aliasing of an edge reaches 0.71 px to each side. */
-export const UNDERLAY_PIXELS = 2;
+export const UNDERLAY_PIXELS = 2.5;
 
 const NO_COLOUR = '#000000';
 
@@ -61,7 +61,7 @@ export function abutmentMarkup(
   const byPaint = new Map<string, string[]>();
   for (const abutment of scene.abutments) {
     const { paint } = abutment;
-    const { from, to } = runOn(abutment, width / 2);
+    const { from, to } = runOn(abutment, width);
     const lines = byPaint.get(paint) ?? [];
     byPaint.set(paint, lines);
     for (const { x, y } of offsets)
@@ -77,12 +77,12 @@ export function abutmentMarkup(
 
 /**
  * An abutment made longer by `by` at the ends where others meet it, so that no gap is left at the joint, and shorter
- * by half as much at its free ends, so that nothing peeps out beside the pieces.
+ * by a quarter as much at its free ends, so that nothing peeps out beside the pieces.
  */
 function runOn({ from, to, joinedFrom, joinedTo }: Abutment, by: number): { from: Point; to: Point } {
   const size = Math.hypot(to.x - from.x, to.y - from.y);
   const along = { x: (to.x - from.x) / size, y: (to.y - from.y) / size };
-  const inset = Math.min(by / 2, size / 4);
+  const inset = Math.min(by / 4, size / 4);
   const start = joinedFrom ? -by : inset;
   const end = joinedTo ? by : -inset;
   return {
@@ -113,7 +113,7 @@ export function cellMarkup(
 }
 
 /**
- * The underlay's width in pattern px for a drawing enlarged by `scale`: two device pixels or a little more,
+ * The underlay's width in pattern px for a drawing enlarged by `scale`: two and a half device pixels or more,
  * which covers the anti-aliasing of both edges, in powers of two so that fills of similar scale can share one base pattern.
  */
 export function underlayWidth(scale: number): number {

@@ -34,10 +34,7 @@ export async function renderPng(scene: LayoutScene, pool: RenderPool, options: P
     const { width } = size;
     const box = { x: 0, y: band.top, width, height: band.rows };
     const last = next === bands.length;
-    const reply = pool.band(
-      { width, height: band.rows, alpha, ...bandSteps(scene, box, scale), last },
-      signal,
-    );
+    const reply = pool.band({ width, height: band.rows, alpha, ...bandSteps(scene, box, scale), last });
     reply.catch(() => undefined);
     waiting.push(reply);
   };

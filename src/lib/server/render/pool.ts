@@ -6,7 +6,8 @@ import { appRoot } from '../root';
 
 /** The render threads. They start with the first picture and end when idle. */
 export type RenderPool = {
-  band(request: BandRequest, signal?: AbortSignal): Promise<BandReply>;
+  /** Draws one band. A band that was begun is always finished: ending a thread inside the renderer ends the process. */
+  band(request: BandRequest): Promise<BandReply>;
   readonly threads: number;
   close(): Promise<void>;
 };
@@ -21,7 +22,7 @@ export function openRenderPool(threads = Math.max(1, Math.min(4, availableParall
   });
   return {
     threads,
-    band: (request, signal) => pool.run(request, signal ? { signal } : {}),
+    band: (request) => pool.run(request),
     close: () => pool.destroy(),
   };
 }

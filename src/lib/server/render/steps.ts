@@ -69,7 +69,10 @@ class StepWriter {
       height: box.height,
       source:
         drawing === null
-          ? { ...tileOf(shape, paint, box, this.scale), ground: ground && svgOf(region, box, ground) }
+          ? {
+              ...tileOf(shape, paint, box, this.scale),
+              ground: ground === '' ? null : svgOf(region, box, ground),
+            }
           : { kind: 'drawing', svg: svgOf(region, box, ground + drawing) },
       mask: coversBox(shape, region) ? null : svgOf(region, box, outlineMarkup(shape, 'fill="#000000"')),
     });

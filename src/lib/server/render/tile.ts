@@ -15,6 +15,9 @@ const MOST_COPIES = 20_000;
 /** A tile for sampling is at most so many px a side, and holds at most so many cells a side. */
 const TILE_SIDE = 512;
 const MOST_CELLS = 32;
+/** Cells smaller than this (px) are seen as their mean colour, taken from one cell drawn at MEAN_SIDE px. */
+const FINEST = 2;
+const MEAN_SIDE = 64;
 
 /** True where a fill's units are so small that a layer would need too many copies of them. */
 export function isFine(shape: ShapeScene, paint: PatternPaint, region: Box): boolean {
@@ -43,10 +46,12 @@ export function tileOf(
   );
   const across = Math.hypot(onLayer.a, onLayer.b) * width;
   const down = Math.hypot(onLayer.c, onLayer.d) * height;
-  const cells = (side: number): number => Math.max(1, Math.min(MOST_CELLS, Math.floor(TILE_SIDE / side)));
+  const finer = Math.min(across, down) < FINEST;
+  const cells = (side: number): number =>
+    finer ? 1 : Math.max(1, Math.min(MOST_CELLS, Math.floor(TILE_SIDE / side)));
   const [columns, rows] = [cells(across), cells(down)];
-  const tileWidth = Math.max(16, Math.round(across * columns));
-  const tileHeight = Math.max(16, Math.round(down * rows));
+  const tileWidth = finer ? MEAN_SIDE : Math.round(across * columns);
+  const tileHeight = finer ? MEAN_SIDE : Math.round(down * rows);
   const underlay = 2 / Math.max(tileWidth / (width * columns), tileHeight / (height * rows));
   const drawing = cellMarkup(scene, paint.colours, underlay, columns, rows);
   const inverse = invert(onLayer);
@@ -55,7 +60,7 @@ export function tileOf(
   return {
     kind: 'tile',
     svg: `<svg xmlns="http://www.w3.org/2000/svg" width="${tileWidth}" height="${tileHeight}" viewBox="0 0 ${factor(width * columns)} ${factor(height * rows)}" preserveAspectRatio="none">${drawing}</svg>`,
-    toTile: Math.min(across, down) < 1 ? null : toTile,
+    toTile: finer ? null : toTile,
     opacity: paint.opacity,
   };
 }

@@ -80,7 +80,7 @@
   {:else}
     <div class="cell name">
       <span class="what">{subject} {chosen.length === 1 ? 'is' : 'are'} filled with</span>
-      <Popover label="Choose what fills it" width={280}>
+      <Popover label="Choose what fills it: {patternName}" width={280}>
         {#snippet button()}<strong class="pattern-name">{patternName}</strong><ChevronDown
             size={14}
           />{/snippet}

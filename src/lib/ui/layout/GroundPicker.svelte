@@ -49,7 +49,7 @@
   {:else}
     <span class="swatch" class:checkered={shown === null} style:background={shown ?? undefined}></span>
   {/if}
-  <Popover label="Choose the ground" width={220}>
+  <Popover label="Choose the ground: {text}" width={220}>
     {#snippet button()}<span class="text">{text}</span>{/snippet}
     {#snippet children(close)}
       <div class="choices">

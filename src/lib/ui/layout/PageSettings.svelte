@@ -19,7 +19,7 @@
   }
 </script>
 
-<Popover label="Page settings" width={260}>
+<Popover label="Page settings: {label}" width={260}>
   {#snippet button()}<span class="size">{label}</span>{/snippet}
   <div class="rows">
     <span>Width</span><NumberField

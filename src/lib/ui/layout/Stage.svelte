@@ -248,6 +248,7 @@
     <ChartBorder width={doc.width} height={doc.height} measure={doc.measure} {view} />
     <g transform="translate({view.pan.x} {view.pan.y}) scale({view.zoom})">
       <rect
+        data-paper
         width={doc.width}
         height={doc.height}
         fill={doc.background ?? '#ffffff'}

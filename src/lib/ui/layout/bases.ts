@@ -3,8 +3,11 @@ import { meanScale } from '$lib/core/scene/layout';
 import { colourKey } from '$lib/core/svg/layout';
 import { cellMarkup, underlayWidth, unitMarkup } from '$lib/core/svg/pieces';
 
-/** Tiles larger than this many device px are drawn coarsely by browsers; the stage then draws the copies themselves. */
-const LARGEST_TILE = 1200;
+/**
+ * Tiles of more device px² than this are drawn by their copies instead: Chromium's renderer draws a pattern through
+ * one picture of the tile, which it makes coarser above 2048 × 2048 px and slow to redraw long before.
+ */
+const LARGEST_TILE = 1600 * 1600;
 
 /** What several fills share on a stage: the base <pattern> of a drawing, or its unit for expanded drawing. */
 export type Base = { id: string; kind: 'live' | 'expanded'; width: number; height: number; markup: string };
@@ -12,9 +15,8 @@ export type Base = { id: string; kind: 'live' | 'expanded'; width: number; heigh
 /** How a fill is drawn on the stage at a zoom. */
 export function drawingKind(paint: PatternPaint, zoom: number): Base['kind'] {
   const { cell } = paint.pattern.scene;
-  const scale =
-    Math.max(Math.hypot(paint.matrix.a, paint.matrix.b), Math.hypot(paint.matrix.c, paint.matrix.d)) * zoom;
-  return Math.max(cell.width, cell.height) * scale > LARGEST_TILE ? 'expanded' : 'live';
+  const scale = meanScale(paint.matrix) * zoom * (globalThis.devicePixelRatio ?? 1);
+  return cell.width * cell.height * scale ** 2 > LARGEST_TILE ? 'expanded' : 'live';
 }
 
 /** Keeps one base for every drawing that is on the stage, with ids that stay as long as the drawing does. */

@@ -1,0 +1,190 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import puppeteer, { type Page } from 'puppeteer-core';
+import { seededRandom } from '../../src/lib/core/num/random';
+import { freshFill } from '../../src/lib/core/recipe/fill';
+import type { Motif, Placing } from '../../src/lib/core/recipe/recipe';
+import { recipe } from '../../tests/support/recipes';
+import { build } from '../lib/ensure.mjs';
+import { freePort, startServer } from '../lib/serve.mjs';
+import { middle, print, type Row } from './measure';
+
+const FRAME = 1000 / 60;
+const FRAMES = 60;
+const ROUNDS = 5;
+
+/** checks.md: drag the scale of 1 and of all of 200 fills, 200 paths a unit, in headless Chromium, against one 60 Hz frame. */
+export async function benchStage(): Promise<void> {
+  build('ignore');
+  const dataFolder = mkdtempSync(join(tmpdir(), 'isle-bench-'));
+  const port: number = await freePort(4700);
+  const { child, address } = await startServer({ port, dataFolder, demo: false, stdio: 'ignore' });
+  const browser = await puppeteer.launch({
+    executablePath: process.env.CHROMIUM_PATH ?? '/usr/bin/chromium',
+    args: [
+      '--no-sandbox',
+      '--disable-gpu',
+      '--disable-quic',
+      '--no-first-run',
+      '--disable-background-networking',
+      '--disable-component-update',
+      '--disable-sync',
+    ],
+    defaultViewport: { width: 1280, height: 800 },
+  });
+  try {
+    const page = await browser.newPage();
+    const path = await makeLayout(address);
+    await page.goto(address + path, { waitUntil: 'networkidle0' });
+    await page.click('tbody tr:nth-child(100) .filled');
+    console.log('open');
+    const one = await rounds(page, 'Scale');
+    console.log('one', one);
+    const slide = await rounds(page, 'Offset across');
+    await page.focus('.stage');
+    await page.keyboard.down('Control');
+    await page.keyboard.press('a');
+    await page.keyboard.up('Control');
+    const all = await rounds(page, 'Scale');
+    console.log('all', all);
+    const slideAll = await rounds(page, 'Offset across');
+    const row = (what: string, measured: { median: number; worst: number }, goal: string): Row => ({
+      what,
+      ms: measured.median,
+      ratio: measured.median / FRAME,
+      reference: `of a 60 Hz frame (${goal})`,
+      note: `worst frame ${measured.worst.toFixed(0)} ms`,
+    });
+    print('Stage, 200 shapes, 200 paths a unit, median frame while dragging', [
+      row('scale of 1 of 200 fills', one, 'goal ≤ 1'),
+      row('offset of 1 of 200 fills', slide, 'goal ≤ 1'),
+      row('scale of all 200 fills', all, 'goal ≤ 2.04'),
+      row('offset of all 200 fills', slideAll, 'goal ≤ 2.04'),
+    ]);
+  } finally {
+    await browser.close();
+    child.kill();
+    rmSync(dataFolder, { recursive: true, force: true });
+  }
+}
+
+async function rounds(page: Page, field: string): Promise<{ median: number; worst: number }> {
+  await dragFrames(page, field, 20);
+  const frames: number[] = [];
+  for (let round = 0; round < ROUNDS; round += 1) frames.push(...(await dragFrames(page, field, FRAMES)));
+  return { median: middle(frames), worst: Math.max(...frames) };
+}
+
+/** Drags across a number field of the fill bar, one step a frame, and answers how long each frame took. */
+function dragFrames(page: Page, field: string, count: number): Promise<number[]> {
+  return page.evaluate(
+    async (name, frames) => {
+      const input = document.querySelector<HTMLInputElement>(`.bar input[aria-label="${name}"]`);
+      if (!input) throw new Error(`no field ${name}`);
+      input.blur();
+      input.setPointerCapture = () => undefined;
+      const send = (type: string, x: number): void => {
+        input.dispatchEvent(
+          new PointerEvent(type, {
+            bubbles: true,
+            cancelable: true,
+            clientX: x,
+            clientY: 5,
+            button: 0,
+            pointerId: 1,
+          }),
+        );
+      };
+      const frame = (): Promise<number> => new Promise((resolve) => requestAnimationFrame(resolve));
+      send('pointerdown', 0);
+      const times: number[] = [];
+      let last = await frame();
+      for (let step = 1; step <= frames; step += 1) {
+        send('pointermove', (step % 2 ? step : step - 40) + 4);
+        const now = await frame();
+        times.push(now - last);
+        last = now;
+      }
+      send('pointerup', 0);
+      await new Promise((resolve) => setTimeout(resolve, 400));
+      return times;
+    },
+    field,
+    count,
+  );
+}
+
+/** 200 shapes in a grid, each with a fill of its own scale and angle of one pattern of 200 paths. */
+async function makeLayout(address: string): Promise<string> {
+  const call = async <T>(method: string, path: string, body: unknown): Promise<T> => {
+    const answer = await fetch(`${address}/api/v1${path}`, {
+      method,
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify(body),
+    });
+    if (!answer.ok) throw new Error(await answer.text());
+    return (await answer.json()) as T;
+  };
+  const random = seededRandom(4);
+  const motifs: Motif[] = ['ellipse', 'star'].map((kind) => ({
+    id: kind,
+    name: kind,
+    content: {
+      kind: 'form',
+      form: kind === 'star' ? { kind: 'star', points: 5, inner: 0.5 } : { kind: 'ellipse' },
+      width: 9,
+      height: 9,
+      slot: kind === 'star' ? 'ink' : 'paper',
+    },
+  }));
+  const placings: Placing[] = Array.from({ length: 200 }, (_, index) => ({
+    id: `p${index}`,
+    motif: index % 2 ? 'star' : 'ellipse',
+    x: random() * 160,
+    y: random() * 160,
+    rotation: random() * 360,
+    scaleX: 1,
+    scaleY: 1,
+  }));
+  const art = recipe({
+    unit: { width: 160, height: 160 },
+    motifs,
+    placings,
+    ground: { kind: 'slot', slot: 'paper' },
+  });
+  const pattern = await call<{ id: string; version: number }>('POST', '/patterns', {
+    name: 'Two hundred',
+    recipe: art,
+  });
+  await call('POST', `/patterns/${pattern.id}/revisions`, { base: pattern.version });
+  const project = await call<{ id: string }>('POST', '/projects', { name: 'Bench' });
+  const layout = await call<{ id: string }>('POST', `/projects/${project.id}/layouts`, {
+    name: 'Two hundred',
+    width: 1600,
+    height: 800,
+    measure: 'px',
+  });
+  const changes = Array.from({ length: 200 }, (_, index) => ({
+    do: 'put-shape',
+    shape: {
+      id: `s${index}`,
+      name: `Shape ${index}`,
+      form: { kind: 'rectangle', radius: index % 3 ? 0 : 12 },
+      x: (index % 20) * 80 + 4,
+      y: Math.floor(index / 20) * 80 + 4,
+      width: 72,
+      height: 72,
+      rotation: 0,
+      fill: {
+        ...freshFill(`f${index}`, pattern.id),
+        scaleX: 0.5 + random(),
+        scaleY: 0.5 + random(),
+        rotation: random() * 360 - 180,
+      },
+    },
+  }));
+  for (const change of changes) if (change.shape.fill) change.shape.fill.scaleY = change.shape.fill.scaleX;
+  await call('POST', `/layouts/${layout.id}/changes`, { base: 1, changes });
+  return `/projects/${project.id}/layouts/${layout.id}`;
+}

@@ -1,0 +1,266 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import sharp from 'sharp';
+import { describe, expect, it } from 'vitest';
+import type { LayoutData } from '../../src/lib/contract/data';
+import type { Failure } from '../../src/lib/contract/failure';
+// @ts-expect-error -- the set-up scripts are plain JavaScript, so that they run before anything is installed
+import { freePort, startServer } from '../../scripts/lib/serve.mjs';
+import { api, exportPng, getLayout, layoutWith, must, publishedPattern, unique } from '../support/api';
+import { block, place, recipe } from '../support/recipes';
+import { filledShape } from '../support/scenes';
+
+const good = recipe({ motifs: [block('b', 40, 40)], placings: [place('b', 50, 50)] });
+const failure = (answer: { body: unknown }): Failure => answer.body as Failure;
+
+describe('bad input gets one clear sentence, the field and the limit', () => {
+  it.each([
+    [
+      'a unit of no width',
+      { ...good, unit: { width: 0, height: 100 } },
+      'unit.width',
+      /at least 0.378 px; 0 px was given/,
+    ],
+    [
+      'a unit of absurd size',
+      { ...good, unit: { width: 1e8, height: 100 } },
+      'unit.width',
+      /at most 20000 px/,
+    ],
+    [
+      'text for a number',
+      { ...good, unit: { width: 'wide', height: 100 } },
+      'recipe.unit.width',
+      /finite number; “wide” was given/,
+    ],
+    [
+      'a step without end',
+      { ...good, repeat: { kind: 'brick', step: 7, run: 'progressive' } },
+      'repeat.step',
+      /from 0 to 1; 7 was given/,
+    ],
+    [
+      'an unknown repeat',
+      { ...good, repeat: { kind: 'spiral' } },
+      'recipe.repeat.kind',
+      /“straight” or “brick”/,
+    ],
+    [
+      'a colour that is none',
+      { ...good, slots: [{ id: 'ink', name: 'Ink', colour: 'red' }] },
+      'recipe.slots.0.colour',
+      /#rrggbb/,
+    ],
+  ])('%s', async (_what, bad, path, sentence) => {
+    const answer = await api('POST', '/patterns', { name: unique('Bad'), recipe: bad });
+    expect(answer.status).toBe(400);
+    expect(failure(answer)).toMatchObject({ code: 'invalid', path });
+    expect(failure(answer).message).toMatch(sentence);
+  });
+
+  it('a shape without width, a scale of 0, a text for an angle, an unknown pattern: nothing of the batch is kept', async () => {
+    const pattern = await publishedPattern(good);
+    const layout = await layoutWith([], { width: 300, height: 300 });
+    const shape = filledShape({ x: 0, y: 0, width: 100, height: 100 }, { pattern });
+    const fill = shape.fill as object;
+    for (const [bad, path, sentence] of [
+      [{ ...shape, width: 0 }, 'changes.1.shape.width', /at least 0.01; 0 was given/],
+      [{ ...shape, fill: { ...fill, scaleX: 0 } }, 'changes.1.shape.fill.scaleX', /at least 0.001/],
+      [
+        { ...shape, fill: { ...fill, rotation: 'askew' } },
+        'changes.1.shape.fill.rotation',
+        /“askew” was given/,
+      ],
+      [
+        { ...shape, fill: { ...fill, pattern: 'gone' } },
+        'changes.1.shape.fill.pattern',
+        /no pattern with the id “gone”/,
+      ],
+    ] as const) {
+      const changes = [
+        { do: 'put-shape', shape: { ...shape, id: 'first', fill: null } },
+        { do: 'put-shape', shape: bad },
+      ];
+      const answer = await api('POST', `/layouts/${layout.id}/changes`, { base: 1, changes });
+      expect(failure(answer).path).toBe(path);
+      expect(failure(answer).message).toMatch(sentence);
+    }
+    expect((await getLayout(layout.id)).layout.shapes).toEqual([]);
+  });
+
+  it('a hostile SVG loses its script, and damaged or oversized ones are refused', async () => {
+    const send = (svg: string, fileName = 'a.svg') => api('POST', '/motifs', { fileName, svg });
+    const wrap = (body: string): string => `<svg xmlns="http://www.w3.org/2000/svg">${body}</svg>`;
+    const scripted = await send(wrap('<script>x()</script><path d="M0 0h9v9z"/>'));
+    expect(scripted.status).toBe(200);
+    expect(scripted.body).toMatchObject({ notes: ['A script was left out.'] });
+    expect(failure(await send('<!DOCTYPE svg [<!ENTITY a "b">]><svg/>')).message).toMatch(
+      /“a.svg”: .*entities/,
+    );
+    expect(failure(await send('\u0089PNG\r\n', 'photo.svg')).message).toMatch(/“photo.svg”: .*not an SVG/);
+    expect(failure(await send(wrap(' '.repeat(5_100_000)))).message).toMatch(
+      /5.1 MB; an SVG file may have at most 5 MB/,
+    );
+    const huge = await send(wrap(' '.repeat(50_000_000)));
+    expect(huge.status).toBe(413);
+    expect(failure(huge).message).toMatch(/at most 12 MB/);
+  });
+
+  it('a name already taken, whatever its case and accents', async () => {
+    const name = unique('Bouée');
+    await publishedPattern(good, name);
+    const answer = await api('POST', '/patterns', {
+      name: name.toUpperCase().replace('É', 'E'),
+      recipe: good,
+    });
+    expect(answer.status).toBe(409);
+    expect(failure(answer)).toMatchObject({ code: 'name_taken', path: 'name' });
+  });
+
+  it('an unknown id, an unknown route, a body that is no JSON, another site’s page', async () => {
+    expect((await api('GET', '/patterns/gone')).status).toBe(404);
+    expect(failure(await api('GET', '/nothing')).message).toMatch(/no route/);
+    const { address } = { address: (await import('vitest')).inject('address') };
+    const raw = await fetch(`${address}/api/v1/projects`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: '{',
+    });
+    expect(await raw.json()).toMatchObject({ code: 'unreadable' });
+    const foreign = await fetch(`${address}/api/v1/projects`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json', origin: 'http://elsewhere.test' },
+      body: JSON.stringify({ name: 'x' }),
+    });
+    expect(foreign.status).toBe(403);
+  });
+
+  it('a stale save gets 409 with both states', async () => {
+    const layout = await layoutWith([], { width: 300, height: 300 });
+    await must('POST', `/layouts/${layout.id}/changes`, { base: 1, changes: [{ do: 'page', width: 400 }] });
+    const answer = await api('POST', `/layouts/${layout.id}/changes`, {
+      base: 1,
+      changes: [{ do: 'page', width: 500 }],
+    });
+    expect(answer.status).toBe(409);
+    expect(failure(answer)).toMatchObject({ code: 'stale', current: { width: 400, version: 2 } });
+  });
+
+  it('an export over the limit names the limit and what would work', async () => {
+    const layout = await layoutWith([], { width: 2400, height: 2400 });
+    const answer = await api('POST', `/layouts/${layout.id}/exports`, { ppi: 9600 });
+    expect(answer.status).toBe(413);
+    expect(failure(answer)).toMatchObject({ code: 'too_large', path: 'ppi' });
+    expect(failure(answer).message).toMatch(/240000 × 240000 px.*256 million.*Up to 640 ppi/);
+  });
+});
+
+describe('exports', () => {
+  it('of 15,000 × 15,000 px work', async () => {
+    const pattern = await publishedPattern(good);
+    const shape = filledShape(
+      { x: 10, y: 10, width: 2000, height: 2000 },
+      { pattern, rotation: 31, scaleX: 2.37, scaleY: 2.37 },
+    );
+    const layout = await layoutWith([shape], { width: 2400, height: 2400 });
+    const png = await exportPng(layout.id, 600);
+    expect(await sharp(png, { limitInputPixels: false }).metadata()).toMatchObject({
+      width: 15_000,
+      height: 15_000,
+      density: 600,
+    });
+  });
+
+  it('can be stopped', async () => {
+    const layout = await layoutWith([], { width: 2400, height: 2400 });
+    const job = await must<{ id: string }>('POST', `/layouts/${layout.id}/exports`, { ppi: 600 });
+    const stopped = await must<{ state: string }>('DELETE', `/exports/${job.id}`);
+    expect(['cancelled', 'done']).toContain(stopped.state);
+    if (stopped.state === 'cancelled') expect((await api('GET', `/exports/${job.id}/file`)).status).toBe(400);
+  });
+
+  it('of a pattern finer than a pixel end soon and show its mean colour', async () => {
+    const half = recipe({
+      slots: [{ id: 'ink', name: 'Ink', colour: '#000000' }],
+      motifs: [block('b', 50, 100)],
+      placings: [place('b', 25, 50)],
+    });
+    const pattern = await publishedPattern(half);
+    const shape = filledShape(
+      { x: 0, y: 0, width: 3000, height: 3000 },
+      { pattern, scaleX: 0.002, scaleY: 0.002, rotation: 20 },
+    );
+    const layout = await layoutWith([shape], { width: 3000, height: 3000 });
+    const { data } = await sharp(await exportPng(layout.id, 96))
+      .extract({ left: 900, top: 900, width: 8, height: 8 })
+      .raw()
+      .toBuffer({ resolveWithObject: true });
+    expect(Math.abs((data[0] ?? 0) - 127.5)).toBeLessThan(6);
+  });
+});
+
+describe('the OpenAPI document', () => {
+  it('has every route of the table, with bodies from the same schemas', async () => {
+    const document = await must<{ paths: Record<string, Record<string, { requestBody?: object }>> }>(
+      'GET',
+      '/openapi.json',
+    );
+    expect(document.paths['/layouts/{id}/changes']?.post?.requestBody).toBeDefined();
+    expect(Object.keys(document.paths).length).toBeGreaterThan(18);
+  });
+});
+
+describe('a server killed in the middle of saves', () => {
+  it('has lost no save that it acknowledged', async () => {
+    const dataFolder = mkdtempSync(join(tmpdir(), 'isle-kill-'));
+    const port: number = await freePort(4500);
+    const start = (): Promise<{ child: import('node:child_process').ChildProcess; address: string }> =>
+      startServer({ port, dataFolder, demo: false, stdio: 'ignore' });
+    let { child, address } = await start();
+    const call = (method: string, path: string, body?: unknown) => api(method, path, body, address);
+    const project = (await call('POST', '/projects', { name: 'Kill' })).body as { id: string };
+    const layout = (
+      await call('POST', `/projects/${project.id}/layouts`, {
+        name: 'L',
+        width: 100,
+        height: 100,
+        measure: 'px',
+      })
+    ).body as { id: string };
+    let acknowledged = 1;
+    for (let round = 0; round < 3; round += 1) {
+      const killAt = acknowledged + 25;
+      for (;;) {
+        const changes = [
+          { do: 'page', width: 100 + acknowledged },
+          {
+            do: 'put-shape',
+            shape: {
+              ...filledShape({ x: acknowledged, y: 0, width: 5, height: 5 }),
+              id: `s${acknowledged}`,
+              fill: null,
+            },
+          },
+        ];
+        const sent = call('POST', `/layouts/${layout.id}/changes`, { base: acknowledged, changes });
+        if (acknowledged === killAt) child.kill('SIGKILL');
+        const answer = await sent.catch(() => null);
+        if (answer?.status !== 200) break;
+        acknowledged += 1;
+      }
+      await new Promise((resolve) =>
+        child.exitCode === null && child.signalCode === null ? child.once('exit', resolve) : resolve(null),
+      );
+      ({ child, address } = await start());
+      const { layout: kept } = (await call('GET', `/layouts/${layout.id}`)).body as { layout: LayoutData };
+      // The save that was under way may have landed; everything acknowledged before must have.
+      expect([acknowledged, acknowledged + 1]).toContain(kept.version);
+      expect(kept.shapes).toHaveLength(kept.version - 1);
+      expect(kept.width).toBe(100 + kept.version - 1);
+      acknowledged = kept.version;
+    }
+    child.kill();
+    rmSync(dataFolder, { recursive: true, force: true });
+  });
+});

@@ -1,0 +1,286 @@
+import { Resvg } from '@resvg/resvg-js';
+import { PNG } from 'pngjs';
+import sharp from 'sharp';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { seededRandom } from '../../src/lib/core/num/random';
+import type { PatternFill } from '../../src/lib/core/recipe/fill';
+import type { Recipe } from '../../src/lib/core/recipe/recipe';
+import type { Shape } from '../../src/lib/core/recipe/layout';
+import { layoutSvg } from '../../src/lib/core/svg/layout';
+import type { PatternSummary, ProjectDetail, ProjectSummary } from '../../src/lib/contract/data';
+import { exportPng, layoutWith, must, publishedPattern } from '../support/api';
+import { at, openBrowser, pixelAt, pixelsOf, visit, type Session } from '../support/browser';
+import { block, dot, drawing, place, recipe } from '../support/recipes';
+import { filledPage, filledShape } from '../support/scenes';
+
+let session: Session;
+beforeAll(async () => {
+  session = await openBrowser(1400, 1000);
+});
+afterAll(() => session.close());
+
+/** Shows SVG text alone in the browser at its own size and takes its pixels. */
+async function inChromium(svg: string, width: number, height: number): Promise<PNG> {
+  const { page } = session;
+  await page.goto('about:blank');
+  await page.setContent(`<style>body{margin:0}svg{display:block}</style>${svg}`);
+  return pixelsOf(page, { x: 0, y: 0, width, height });
+}
+
+/** The share of pixels of which a channel differs by more than `more`. */
+function differing(one: { data: Uint8Array }, other: { data: Uint8Array }, more: number): number {
+  let count = 0;
+  for (let from = 0; from < one.data.length; from += 4)
+    if (
+      [0, 1, 2].some(
+        (channel) => Math.abs((one.data[from + channel] ?? 0) - (other.data[from + channel] ?? 0)) > more,
+      )
+    )
+      count += 1;
+  return (count * 4) / one.data.length;
+}
+
+/** 200 squares of a page, each filled at a random scale, rotation and offset. */
+const SIDE = 58;
+const COLUMNS = 20;
+function manyFills(pattern: string): Shape[] {
+  const random = seededRandom(21);
+  return Array.from({ length: 200 }, (_, index): Shape => {
+    const scale = 0.1 * 70 ** random();
+    const fill: Partial<PatternFill> = {
+      pattern,
+      scaleX: scale,
+      scaleY: scale,
+      rotation: random() * 360 - 180,
+      offset: { x: random() * 100, y: random() * 100 },
+    };
+    const box = {
+      x: (index % COLUMNS) * SIDE,
+      y: Math.floor(index / COLUMNS) * SIDE,
+      width: SIDE,
+      height: SIDE,
+    };
+    return filledShape(box, fill);
+  });
+}
+
+/** The largest difference from a colour inside all squares, four pixels from their edges. */
+function worstInside(picture: PNG, left: number, top: number, colour: number[]): number {
+  let worst = 0;
+  for (let index = 0; index < 200; index += 1) {
+    const x0 = left + (index % COLUMNS) * SIDE;
+    const y0 = top + Math.floor(index / COLUMNS) * SIDE;
+    for (let y = y0 + 4; y < y0 + SIDE - 4; y += 1)
+      for (let x = x0 + 4; x < x0 + SIDE - 4; x += 1)
+        pixelAt(picture, x, y).forEach(
+          (value, channel) => (worst = Math.max(worst, Math.abs(value - (colour[channel] ?? 0)))),
+        );
+  }
+  return worst;
+}
+
+// The acceptance of the product for all three outputs: largest deviation ≤ 2/255 at 200 random scales and rotations.
+describe('a unit covered edge to edge is solid', () => {
+  const INK = [0x10, 0x20, 0x30];
+  const art: [string, Recipe][] = [
+    ['one block', recipe({ motifs: [block('b', 100, 100)], placings: [place('b', 50, 50)] })],
+    [
+      'halves laid in brick',
+      recipe({
+        repeat: { kind: 'brick', step: 0.5, run: 'progressive' },
+        motifs: [block('b', 50, 100)],
+        placings: [place('b', 25, 50), place('b', 75, 50)],
+      }),
+    ],
+    [
+      'two triangles',
+      recipe({
+        motifs: [drawing('t', 'M-50-50L50-50L-50 50Z'), drawing('u', 'M50-50L50 50L-50 50Z')],
+        placings: [place('t', 50, 50), place('u', 50, 50)],
+      }),
+    ],
+  ];
+
+  it.each(art)('on the stage, as live SVG in Chromium, and as PNG: %s', async (_name, unit) => {
+    const pattern = await publishedPattern(unit);
+    const layout = await layoutWith(manyFills(pattern), { width: COLUMNS * SIDE, height: 10 * SIDE });
+    const { page } = session;
+    await visit(page, layout.path);
+    await page.keyboard.press('1');
+    await page.evaluate(() => new Promise((resolve) => setTimeout(resolve, 300)));
+    const origin = await page.evaluate(() => {
+      const paper = document.querySelector('[data-paper]')?.getBoundingClientRect();
+      const stage = document.querySelector('.stage')?.getBoundingClientRect();
+      return {
+        x: paper?.left ?? 0,
+        y: paper?.top ?? 0,
+        right: stage?.right ?? 0,
+        bottom: stage?.bottom ?? 0,
+      };
+    });
+    const stage = await pixelsOf(page);
+    let worst = 0;
+    let seen = 0;
+    for (let index = 0; index < 200; index += 1) {
+      const x0 = origin.x + (index % COLUMNS) * SIDE;
+      const y0 = origin.y + Math.floor(index / COLUMNS) * SIDE;
+      // Squares under the tools or outside the stage are judged in the files below.
+      if (x0 < 240 || x0 + SIDE > origin.right || y0 < 100 || y0 + SIDE > origin.bottom) continue;
+      seen += 1;
+      for (let y = y0 + 4; y < y0 + SIDE - 4; y += 1)
+        for (let x = x0 + 4; x < x0 + SIDE - 4; x += 1)
+          pixelAt(stage, x, y).forEach(
+            (value, channel) => (worst = Math.max(worst, Math.abs(value - (INK[channel] ?? 0)))),
+          );
+    }
+    expect(seen).toBeGreaterThan(100);
+    expect(worst, 'stage').toBeLessThanOrEqual(2);
+    const live = await (await fetch(at(`/api/v1/layouts/${layout.id}/svg?patterns=live`))).text();
+    expect(
+      worstInside(await inChromium(live, COLUMNS * SIDE, 10 * SIDE), 0, 0, INK),
+      'live SVG',
+    ).toBeLessThanOrEqual(2);
+    const png = PNG.sync.read(await exportPng(layout.id, 96));
+    expect(worstInside(png, 0, 0, INK), 'PNG').toBeLessThanOrEqual(2);
+  });
+});
+
+describe('one drawing in three engines', () => {
+  const free = recipe({
+    unit: { width: 90, height: 70 },
+    repeat: { kind: 'brick', step: 0.5, run: 'progressive' },
+    ground: { kind: 'slot', slot: 'paper' },
+    motifs: [dot('d', 36), drawing('t', 'M0-20L17 10L-17 10Z')],
+    placings: [place('d', 20, 20), place('t', 64, 48, { rotation: 20 })],
+  });
+  const SIZE = 400;
+  const fills: [string, Partial<PatternFill>][] = [
+    ['at its own size', {}],
+    ['turned and scaled', { scaleX: 1.37, scaleY: 1.37, rotation: 31, offset: { x: 11, y: 7 } }],
+    ['small, stretched and skewed', { scaleX: 0.6, scaleY: 0.45, rotation: -12, skew: 15 }],
+  ];
+  const svgOf = (fill: Partial<PatternFill>, patterns: 'live' | 'expanded'): string =>
+    layoutSvg(filledPage(free, SIZE, fill), {
+      patterns,
+      width: String(SIZE),
+      height: String(SIZE),
+      scale: 1,
+    });
+  const inResvg = (svg: string): { data: Uint8Array } => ({ data: new Resvg(svg).render().pixels });
+  const inLibrsvg = async (svg: string): Promise<{ data: Uint8Array }> => ({
+    data: await sharp(Buffer.from(svg)).ensureAlpha().raw().toBuffer(),
+  });
+
+  // SVG 2, "pattern": patternUnits, patternTransform and href inheritance, as resvg, librsvg (through sharp) and Chromium read them.
+  it.each(fills)('live patterns mean the same in Chromium, resvg and librsvg: %s', async (_name, fill) => {
+    const svg = svgOf(fill, 'live');
+    const chromium = await inChromium(svg, SIZE, SIZE);
+    // resvg draws a live pattern through a raster tile, which blurs a skewed one; its place is judged below.
+    expect(differing(chromium, inResvg(svg), 100), 'resvg').toBeLessThan(fill.skew ? 0.06 : 0.01);
+    expect(differing(chromium, await inLibrsvg(svg), 100), 'librsvg').toBeLessThan(0.01);
+  });
+
+  // Placed by position: the middle of each engine's ink in a window of one unit lies at the same point.
+  it('and lie at the same place', async () => {
+    const svg = svgOf(fills[1]?.[1] ?? {}, 'live');
+    const engines = [await inChromium(svg, SIZE, SIZE), inResvg(svg), await inLibrsvg(svg)];
+    const [first, ...others] = engines.map((picture) =>
+      inkMiddle(picture, SIZE, { x: 120, y: 120, side: 150 }),
+    );
+    for (const other of others)
+      expect(Math.hypot((first?.x ?? 0) - (other?.x ?? 99), (first?.y ?? 0) - (other?.y ?? 99))).toBeLessThan(
+        0.25,
+      );
+  });
+
+  it.each(fills)('expanded shapes are the live pattern: %s', async (_name, fill) => {
+    const chromium = await inChromium(svgOf(fill, 'live'), SIZE, SIZE);
+    const expanded = svgOf(fill, 'expanded');
+    expect(differing(chromium, await inChromium(expanded, SIZE, SIZE), 100), 'Chromium').toBeLessThan(0.005);
+    expect(differing(chromium, inResvg(expanded), 100), 'resvg').toBeLessThan(0.005);
+    expect(differing(chromium, await inLibrsvg(expanded), 100), 'librsvg').toBeLessThan(0.005);
+  });
+
+  // A direct analytic sampler: what colour a point has follows from the recipe alone.
+  it.each(fills)('and both are what the recipe says, point by point: %s', async (_name, fill) => {
+    const scene = filledPage(free, SIZE, fill);
+    const paint = scene.shapes[0]?.paint;
+    if (paint?.kind !== 'pattern') throw new Error('no pattern');
+    const { a, b, c, d, e, f } = paint.matrix;
+    const det = a * d - b * c;
+    const picture = inResvg(svgOf(fill, 'expanded'));
+    const random = seededRandom(2);
+    let wrong = 0;
+    for (let count = 0; count < 3000; count += 1) {
+      const px = Math.floor(random() * SIZE);
+      const py = Math.floor(random() * SIZE);
+      const [x, y] = [px + 0.5 - e, py + 0.5 - f];
+      const inside = inkAt((d * x - c * y) / det, (a * y - b * x) / det);
+      const dark = (picture.data[(py * SIZE + px) * 4] ?? 0) < 136;
+      if (inside !== dark) wrong += 1;
+    }
+    expect(wrong / 3000).toBeLessThan(0.01);
+  });
+
+  /** The brick of `free`, from its numbers: a dot of 36 at (20, 20), a triangle at (64, 48) turned 20°. */
+  function inkAt(x: number, y: number): boolean {
+    for (let row = -2; row <= 2; row += 1) {
+      const j = Math.floor(y / 70) + row;
+      for (let column = -2; column <= 2; column += 1) {
+        const i = Math.floor((x - 45 * j) / 90) + column;
+        const [u, v] = [x - 90 * i - 45 * j, y - 70 * j];
+        if (Math.hypot(u - 20, v - 20) <= 18) return true;
+        const turn = (-20 * Math.PI) / 180;
+        const [p, q] = [
+          (u - 64) * Math.cos(turn) - (v - 48) * Math.sin(turn),
+          (u - 64) * Math.sin(turn) + (v - 48) * Math.cos(turn),
+        ];
+        if (q <= 10 && q >= -20 + (30 / 17) * Math.abs(p)) return true;
+      }
+    }
+    return false;
+  }
+});
+
+describe('the demo', () => {
+  it('has layouts whose PNG is their SVG in the browser, but for edges', async () => {
+    const projects = await must<ProjectSummary[]>('GET', '/projects');
+    for (const { id, name } of projects.filter((project) => /Lido|Ferry|Fair/.test(project.name))) {
+      const project = await must<ProjectDetail>('GET', `/projects/${id}`);
+      for (const layout of project.layoutList) {
+        const ppi = (96 * 500) / Math.max(layout.width, layout.height);
+        const png = PNG.sync.read(await exportPng(layout.id, ppi));
+        const svg = await (await fetch(at(`/api/v1/layouts/${layout.id}/svg?patterns=expanded`))).text();
+        const sized = svg.replace(
+          /width="[^"]*" height="[^"]*"/,
+          `width="${png.width}" height="${png.height}"`,
+        );
+        const share = differing(png, await inChromium(sized, png.width, png.height), 110);
+        expect(share, `${name} / ${layout.name}`).toBeLessThan(0.02);
+      }
+    }
+  });
+
+  it('has at least 12 patterns, three projects, five layouts, and two patterns shared by two projects', async () => {
+    const patterns = await must<PatternSummary[]>('GET', '/patterns');
+    const demo = patterns.filter((pattern) => pattern.description !== '');
+    expect(demo.length).toBeGreaterThanOrEqual(12);
+    expect(demo.filter((pattern) => pattern.projects >= 2).length).toBeGreaterThanOrEqual(2);
+  });
+});
+
+function inkMiddle(
+  picture: { data: Uint8Array },
+  width: number,
+  area: { x: number; y: number; side: number },
+): { x: number; y: number } {
+  let [weight, sumX, sumY] = [0, 0, 0];
+  for (let y = area.y; y < area.y + area.side; y += 1)
+    for (let x = area.x; x < area.x + area.side; x += 1) {
+      const ink = 255 - (picture.data[(y * width + x) * 4] ?? 255);
+      weight += ink;
+      sumX += ink * x;
+      sumY += ink * y;
+    }
+  return { x: sumX / weight, y: sumY / weight };
+}

@@ -1,0 +1,166 @@
+import { readFileSync } from 'node:fs';
+import { createRequire } from 'node:module';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import type { PatternSummary, ProjectSummary, ProjectDetail } from '../../src/lib/contract/data';
+import { must } from '../support/api';
+import { enter, named, openBrowser, press, saved, shown, visit, type Session } from '../support/browser';
+
+const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
+let session: Session;
+const paths: Record<string, string> = {};
+
+beforeAll(async () => {
+  session = await openBrowser();
+  const [pattern] = await must<PatternSummary[]>('GET', '/patterns?search=ring');
+  const projects = await must<ProjectSummary[]>('GET', '/projects');
+  const project = await must<ProjectDetail>(
+    'GET',
+    `/projects/${projects.find((one) => one.name === 'Marrowby Lido')?.id}`,
+  );
+  const layout = project.layoutList.find((one) => one.name === 'Kiosk front');
+  Object.assign(paths, {
+    library: '/library',
+    pattern: `/library/${pattern?.id}`,
+    bench: `/library/${pattern?.id}/bench`,
+    'new pattern': '/library/new',
+    projects: '/projects',
+    project: `/projects/${project.id}`,
+    layout: `/projects/${project.id}/layouts/${layout?.id}`,
+    palettes: '/palettes',
+    'not found': '/library/nothing',
+  });
+});
+afterAll(() => session.close());
+
+describe('every view', () => {
+  it.each([
+    'library',
+    'pattern',
+    'bench',
+    'new pattern',
+    'projects',
+    'project',
+    'layout',
+    'palettes',
+    'not found',
+  ])('%s has no serious fault for axe, and no error on the page', async (view) => {
+    const { page, faults } = session;
+    await visit(page, paths[view] ?? '');
+    if (view === 'layout') await page.click('tbody tr:nth-child(2) .filled');
+    await page.evaluate(axe);
+    const violations = await page.evaluate(async () => {
+      const { axe: run } = window as unknown as {
+        axe: {
+          run(): Promise<{ violations: { id: string; impact: string; nodes: { target: unknown }[] }[] }>;
+        };
+      };
+      const result = await run.run();
+      return result.violations
+        .filter((violation) => violation.impact === 'serious' || violation.impact === 'critical')
+        .map(
+          (violation) =>
+            `${violation.id}: ${violation.nodes
+              .slice(0, 3)
+              .map((node) => String(node.target))
+              .join(' | ')}`,
+        );
+    });
+    expect(violations).toEqual([]);
+    expect(faults).toEqual([]);
+  });
+
+  it.each([
+    [1024, 700],
+    [1920, 1080],
+  ])('fits a window of %d × %d without scrolling sideways', async (width, height) => {
+    const { page } = session;
+    await page.setViewport({ width, height });
+    for (const view of ['library', 'pattern', 'bench', 'projects', 'layout', 'palettes']) {
+      await visit(page, paths[view] ?? '');
+      expect(await page.evaluate(() => document.documentElement.scrollWidth <= window.innerWidth), view).toBe(
+        true,
+      );
+    }
+    await page.setViewport({ width: 1280, height: 800 });
+  });
+});
+
+describe('a designer who types nonsense', () => {
+  it('reads a sentence under the field, and the value stays', async () => {
+    const { page } = session;
+    await visit(page, paths.layout ?? '');
+    await page.click('tbody tr:nth-child(5) .filled');
+    const before = await shown(page, 'Scale');
+    for (const [text, sentence] of [
+      ['wide', /not a number/],
+      ['0', /at least 0.1 %; 0 % was given/],
+      ['1e9', /at most 100000 %|not a number/],
+    ] as const) {
+      await enter(page, 'Scale', text);
+      const alert = await page.waitForSelector('.field [role="alert"]');
+      expect(await alert?.evaluate((element) => element.textContent)).toMatch(sentence);
+      await page.keyboard.press('Escape');
+      expect(await shown(page, 'Scale')).toBe(before);
+    }
+  });
+
+  it('loses nothing when the server is away, and is told', async () => {
+    const { page } = session;
+    await visit(page, paths.layout ?? '');
+    await page.click('tbody tr:nth-child(5) .filled');
+    const before = await shown(page, 'Rotation');
+    await page.setOfflineMode(true);
+    await enter(page, 'Rotation', '33');
+    await page.waitForFunction(() =>
+      document.querySelector('[role="status"]')?.textContent?.startsWith('Not saved'),
+    );
+    expect(await shown(page, 'Rotation')).toBe('33');
+    await page.setOfflineMode(false);
+    await press(page, 'Try again');
+    await saved(page);
+    await page.reload({ waitUntil: 'networkidle0' });
+    expect(await shown(page, 'Rotation')).toBe('33');
+    await enter(page, 'Rotation', before);
+    await saved(page);
+  });
+
+  it('keeps the work when somebody else saved first, and chooses', async () => {
+    const { page } = session;
+    await visit(page, paths.layout ?? '');
+    const id = (paths.layout ?? '').split('/')[4];
+    const { layout } = await must<{ layout: { version: number; ppi: number } }>('GET', `/layouts/${id}`);
+    await must('POST', `/layouts/${id}/changes`, {
+      base: layout.version,
+      changes: [{ do: 'page', ppi: 123 }],
+    });
+    await page.click('tbody tr:nth-child(5) .filled');
+    await enter(page, 'Rotation', '-31');
+    await named(page, 'Keep mine');
+    expect(await shown(page, 'Rotation')).toBe('-31');
+    await press(page, 'Keep mine');
+    await saved(page);
+    const after = await must<{
+      layout: { ppi: number; shapes: { name: string; fill: { rotation: number } }[] };
+    }>('GET', `/layouts/${id}`);
+    expect(after.layout.shapes.find((shape) => shape.name === 'Sign panel')?.fill.rotation).toBe(-31);
+  });
+});
+
+describe('archiving', () => {
+  it('takes a pattern off the wall and undo brings it back', async () => {
+    const { page } = session;
+    await visit(page, paths.pattern ?? '');
+    await press(page, 'Archive');
+    await page.waitForFunction(() => location.pathname === '/library');
+    await page.waitForFunction(
+      () =>
+        ![...document.querySelectorAll('.hanger strong')].some((name) => name.textContent === 'Ring Toss'),
+    );
+    await press(page, 'Undo');
+    await page.waitForFunction((path) => location.pathname === path, {}, paths.pattern ?? '');
+    await visit(page, '/library?search=ring%20t');
+    await page.waitForFunction(() =>
+      [...document.querySelectorAll('.hanger strong')].some((name) => name.textContent === 'Ring Toss'),
+    );
+  });
+});
