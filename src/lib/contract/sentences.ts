@@ -47,6 +47,8 @@ function predicate(item: ValidationErrorItem): string {
       return `needs at least one of ${(context.peers as string[]).join(', ')}.`;
     case 'string.empty':
       return 'must not be empty.';
+    case 'string.trim':
+      return `must not begin or end with a space${given}`;
     case 'string.max':
       return `may have at most ${context.limit} characters; ${String(context.value).length} were given.`;
     case 'string.pattern.name':

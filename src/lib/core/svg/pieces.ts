@@ -1,5 +1,7 @@
 import type { Hex } from '../colour/parse';
-import { IDENTITY, invert, multiply, translation } from '../geom/affine';
+import { IDENTITY, invert, multiply, translation, type Affine } from '../geom/affine';
+import { formatPath, transformPath } from '../geom/path';
+import { nearly } from '../num/tolerance';
 import { grow } from '../geom/box';
 import type { Point } from '../geom/point';
 import type { Abutment } from '../lattice/abut';
@@ -38,11 +40,38 @@ function strokeMarkup(element: Element, colours: Colours): string {
   return parts.join('');
 }
 
-/** A piece with its matrix, moved by a lattice offset. */
+/**
+ * A piece moved by a lattice offset. Where its matrix turns and scales alike, the coordinates are written through it,
+ * which browsers draw much faster than a group with a transform; a piece that is stretched unevenly keeps the group,
+ * since its strokes are stretched too.
+ */
 export function pieceMarkup(piece: Piece, offset: Point, colours: Colours): string {
   const matrix = multiply(translation(offset.x, offset.y), piece.matrix);
-  const inner = piece.elements.map((element) => elementMarkup(element, colours)).join('');
-  return `<g transform="${matrixText(matrix)}">${inner}</g>`;
+  const scale = evenScale(matrix);
+  if (scale === null && piece.elements.some((element) => element.stroke)) {
+    const inner = piece.elements.map((element) => elementMarkup(element, colours)).join('');
+    return `<g transform="${matrixText(matrix)}">${inner}</g>`;
+  }
+  return piece.elements
+    .map((element) => elementMarkup(throughMatrix(element, matrix, scale ?? 1), colours))
+    .join('');
+}
+
+function throughMatrix(element: Element, matrix: Affine, scale: number): Element {
+  const stroke = element.stroke && {
+    ...element.stroke,
+    width: element.stroke.width * scale,
+    dashes: element.stroke.dashes.map((dash) => dash * scale),
+  };
+  const path = transformPath(matrix, element.path);
+  return { ...element, path, d: formatPath(path), stroke };
+}
+
+/** The factor of a matrix that scales alike in all directions, or `null` where it does not. */
+function evenScale(m: Affine): number | null {
+  const across = Math.hypot(m.a, m.b);
+  const down = Math.hypot(m.c, m.d);
+  return nearly(across, down) && nearly(m.a * m.c + m.b * m.d, 0) ? across : null;
 }
 
 /** The pieces of one unit in stack order, nothing wrapped. */

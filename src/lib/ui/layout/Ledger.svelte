@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { untrack } from 'svelte';
   import GripVertical from '@lucide/svelte/icons/grip-vertical';
   import { wrapDegrees } from '$lib/core/num/tolerance';
   import { LIMITS } from '$lib/core/recipe/limits';
@@ -14,7 +15,28 @@
   type Props = { editor: LayoutEditor };
   let { editor }: Props = $props();
 
+  /** Rows are this high; only those in sight and a few around them are built, since each holds many fields. */
+  const ROW = 30;
+  const AROUND = 4;
+
   const rows = $derived([...editor.doc.shapes].reverse());
+  let box: HTMLDivElement | undefined = $state();
+  let height = $state(200);
+  let scrolled = $state(0);
+  const first = $derived(Math.max(0, Math.min(Math.floor(scrolled / ROW) - AROUND, rows.length - 1)));
+  const last = $derived(Math.min(rows.length, first + Math.ceil(height / ROW) + 2 * AROUND));
+  const inSight = $derived(rows.slice(first, last));
+
+  /** The row of a shape that was selected elsewhere comes into sight. */
+  $effect(() => {
+    const id = editor.single?.id;
+    untrack(() => {
+      const index = rows.findIndex((row) => row.id === id);
+      if (!box || index < 0) return;
+      const top = index * ROW;
+      if (top < box.scrollTop || top + 2 * ROW > box.scrollTop + height) box.scrollTop = top - height / 3;
+    });
+  });
   const kind = $derived({ unit: editor.doc.measure });
   let anchor: string | null = null;
   let dragged: string | null = $state(null);
@@ -97,7 +119,12 @@
   }
 </script>
 
-<div class="ledger">
+<div
+  class="ledger"
+  bind:this={box}
+  bind:clientHeight={height}
+  onscroll={() => (scrolled = box?.scrollTop ?? 0)}
+>
   <table>
     <caption class="visually-hidden">Ledger: all shapes and their fills, front first</caption>
     <thead>
@@ -116,7 +143,8 @@
       </tr>
     </thead>
     <tbody>
-      {#each rows as shape (shape.id)}
+      {#if first > 0}<tr aria-hidden="true" class="room" style:height="{first * ROW}px"></tr>{/if}
+      {#each inSight as shape (shape.id)}
         {@const fill = shape.fill?.kind === 'pattern' ? shape.fill : null}
         {@const pattern = fill ? editor.lookup(fill) : null}
         <tr
@@ -300,6 +328,11 @@
           ></tr
         >
       {/each}
+      {#if last < rows.length}<tr
+          aria-hidden="true"
+          class="room"
+          style:height="{(rows.length - last) * ROW}px"
+        ></tr>{/if}
     </tbody>
   </table>
 </div>
@@ -329,8 +362,8 @@
     text-align: left;
   }
   td {
-    height: 29px;
-    padding: 2px 9px;
+    height: 30px;
+    padding: 0 9px;
     border-bottom: 1px solid var(--rule);
   }
   td :global(.field) {
