@@ -102,7 +102,7 @@ function dragFrames(page: Page, field: string, count: number): Promise<number[]>
         send('pointermove', (step % 2 ? step : step - 40) + 4);
         const now = await frame();
         times.push(now - last);
-       
+
         last = now;
       }
       send('pointerup', 0);

@@ -19,7 +19,7 @@ export type Edge = {
   paint: string;
 };
 
-/** `joinedFrom` and `joinedTo`: another abutment begins at that end, so the line may run on a little there, unseen. */
+/** `joinedFrom` and `joinedTo`: another abutment goes on from that end, so the line may run on a little there, unseen. */
 export type Abutment = { from: Point; to: Point; paint: string; joinedFrom: boolean; joinedTo: boolean };
 
 type Stretch = { from: Point; to: Point; paint: string };
@@ -57,16 +57,24 @@ export function findAbutments(edges: readonly Edge[], boxes: readonly Box[], lat
   return markJoints(found, lattice);
 }
 
-/** Notes which ends of abutments meet others, anywhere on the plane. */
+/**
+ * Notes at which ends another abutment goes on in the same direction, anywhere on the plane. Only there may the line
+ * run on: at other meetings of lines, as at the corner of a woven check, open ground may lie beyond.
+ */
 function markJoints(abutments: readonly Stretch[], lattice: Lattice): Abutment[] {
-  const counts = new Map<string, number>();
-  const name = (point: Point): string => cellPlace(point, lattice);
-  for (const end of abutments.flatMap(({ from, to }) => [name(from), name(to)]))
-    counts.set(end, (counts.get(end) ?? 0) + 1);
+  const ends = new Set<string>();
+  const name = (end: Point, other: Point, sign: 1 | -1): string => {
+    const size = Math.hypot(end.x - other.x, end.y - other.y);
+    const out = [(end.x - other.x) / size, (end.y - other.y) / size].map(
+      (part) => Math.round(part * sign * 1000) + 0,
+    );
+    return `${cellPlace(end, lattice)} ${out.join()}`;
+  };
+  for (const { from, to } of abutments) ends.add(name(from, to, 1)).add(name(to, from, 1));
   return abutments.map((abutment) => ({
     ...abutment,
-    joinedFrom: (counts.get(name(abutment.from)) ?? 0) > 1,
-    joinedTo: (counts.get(name(abutment.to)) ?? 0) > 1,
+    joinedFrom: ends.has(name(abutment.from, abutment.to, -1)),
+    joinedTo: ends.has(name(abutment.to, abutment.from, -1)),
   }));
 }
 

@@ -194,6 +194,25 @@ describe('abutting edges', () => {
     expect(found.every((line) => line.joinedFrom && line.joinedTo)).toBe(true);
   });
 
+  it('do not run on where none goes on, as at the corner of a woven check', () => {
+    // A band across and a band down, each abutting its own copies at its ends: the two lines meet in a corner.
+    const across = [
+      side({ x: 0, y: 0 }, { x: 0, y: 20 }, { x: 1, y: 0 }),
+      side({ x: 100, y: 0 }, { x: 100, y: 20 }, { x: -1, y: 0 }),
+    ];
+    const down = [
+      side({ x: 0, y: 0 }, { x: 20, y: 0 }, { x: 0, y: 1 }),
+      side({ x: 0, y: 60 }, { x: 20, y: 60 }, { x: 0, y: -1 }),
+    ].map((edge) => ({ ...edge, piece: 1 }));
+    const boxes = [
+      { x: 0, y: 0, width: 100, height: 20 },
+      { x: 0, y: 0, width: 20, height: 60 },
+    ];
+    const found = findAbutments([...across, ...down], boxes, latticeOf(unit, noGap, { kind: 'straight' }));
+    expect(found).toHaveLength(2);
+    expect(found.some((line) => line.joinedFrom || line.joinedTo)).toBe(false);
+  });
+
   it('are not found across a gap', () => {
     expect(
       findAbutments(block, [box], latticeOf(unit, { across: 1, down: 1 }, { kind: 'straight' })),
