@@ -60,6 +60,27 @@ export function compileShape(shape: Shape, lookup: PatternLookup): ShapeScene {
   return { id, name, x, y, d, box: shapeBox(shape), upright, paint: compilePaint(shape, lookup) };
 }
 
+/**
+ * Compiles a shape again after a change: where its form, size and turn are still those of `before`, its outline is
+ * taken over from the scene of then.
+ */
+export function recompileShape(
+  shape: Shape,
+  before: Shape,
+  scene: ShapeScene,
+  lookup: PatternLookup,
+): ShapeScene {
+  const sameOutline =
+    shape.form === before.form &&
+    shape.width === before.width &&
+    shape.height === before.height &&
+    shape.rotation === before.rotation;
+  if (!sameOutline) return compileShape(shape, lookup);
+  const { name, x, y } = shape;
+  const box = { ...scene.box, x: scene.box.x + x - before.x, y: scene.box.y + y - before.y };
+  return { ...scene, name, x, y, box, paint: compilePaint(shape, lookup) };
+}
+
 function compilePaint(shape: Shape, lookup: PatternLookup): ShapePaint | null {
   const { fill } = shape;
   if (!fill) return null;

@@ -1,15 +1,17 @@
 <script lang="ts">
+  import { untrack } from 'svelte';
   import { boxOfCorners, boxesMeet, type Box } from '$lib/core/geom/box';
   import { subtract, type Point } from '$lib/core/geom/point';
   import { shapeBox, type Shape } from '$lib/core/recipe/layout';
   import { LIMITS } from '$lib/core/recipe/limits';
   import { moveBy } from '$lib/core/recipe/transform';
-  import { compileShape, type ShapeScene } from '$lib/core/scene/layout';
+  import { compileShape, recompileShape, type ShapeScene } from '$lib/core/scene/layout';
   import { Bases } from './bases';
   import ChartBorder from './ChartBorder.svelte';
   import { dragging } from './dragging';
   import type { LayoutEditor } from './editor.svelte';
   import PatternHandle from './PatternHandle.svelte';
+  import { MANY, Preview } from './preview';
   import ShapeHandles from './ShapeHandles.svelte';
   import ShapeView from './ShapeView.svelte';
   import { wheelView, type View } from './view.svelte';
@@ -31,7 +33,15 @@
   let spaceDown = $state(false);
   let dropTarget: string | null = $state(null);
 
-  const doc = $derived(editor.doc);
+  const preview = new Preview();
+  let canvas: HTMLCanvasElement | undefined = $state();
+  /** While many fills move at once the canvas shows them, and the drawing below stays as it was before. */
+  const previewing = $derived.by(() => {
+    const { history } = editor;
+    if (!history.inGesture || editor.selected.size < MANY) return false;
+    return preview.ready(untrack(() => history.settled.shapes.map((shape) => sceneOf(shape))));
+  });
+  const doc = $derived(previewing ? editor.history.settled : editor.doc);
   const scenes = $derived(doc.shapes.map((shape) => sceneOf(shape)));
   const needed = $derived(bases.needed(scenes, view.zoom));
   const single = $derived(editor.single);
@@ -41,17 +51,37 @@
   /** Compiled shapes, kept while neither the shape nor the patterns change: a drag compiles only what moves. */
   let kept = new WeakMap<Shape, ShapeScene>();
   let keptFor: unknown = null;
+  let lastById = new Map<string, { shape: Shape; scene: ShapeScene }>();
   function sceneOf(shape: Shape): ShapeScene {
     if (keptFor !== editor.lookup) {
       kept = new WeakMap();
+      lastById = new Map();
       keptFor = editor.lookup;
     }
     const held = kept.get(shape);
     if (held) return held;
-    const scene = compileShape(shape, editor.lookup);
+    const last = lastById.get(shape.id);
+    const scene = last
+      ? recompileShape(shape, last.shape, last.scene, editor.lookup)
+      : compileShape(shape, editor.lookup);
     kept.set(shape, scene);
+    lastById.set(shape.id, { shape, scene });
     return scene;
   }
+
+  $effect(() => {
+    if (editor.selected.size >= MANY && !editor.history.inGesture) preview.prepare(scenes, view.zoom);
+  });
+  $effect(() => {
+    if (!previewing || !canvas) return;
+    const { shapes, ...page } = editor.doc;
+    preview.draw(
+      canvas,
+      shapes.map((shape) => sceneOf(shape)),
+      page,
+      view,
+    );
+  });
 
   $effect(() => {
     if (width > 0 && height > 0 && !fitted) {
@@ -268,8 +298,8 @@
         d={targetScene.d}
       />
     {/if}
-    {#if editor.chosen.length > 1}
-      {#each editor.chosen as shape (shape.id)}
+    {#if editor.selected.size > 1}
+      {#each doc.shapes.filter((shape) => editor.selected.has(shape.id)) as shape (shape.id)}
         {@const scene = sceneOf(shape)}
         <path
           class="chosen"
@@ -288,6 +318,14 @@
       <rect class="sweep" {x} {y} width={across} height={down} />
     {/each}
   </svg>
+  {#if previewing}
+    <canvas
+      bind:this={canvas}
+      aria-hidden="true"
+      width={Math.round(width * globalThis.devicePixelRatio)}
+      height={Math.round(height * globalThis.devicePixelRatio)}
+    ></canvas>
+  {/if}
 </div>
 
 <style>
@@ -307,6 +345,13 @@
   }
   .panning {
     cursor: grab;
+  }
+  canvas {
+    position: absolute;
+    inset: 0;
+    width: 100%;
+    height: 100%;
+    pointer-events: none;
   }
   svg {
     display: block;

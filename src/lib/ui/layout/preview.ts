@@ -1,0 +1,136 @@
+import { chain, scaling, type Affine } from '$lib/core/geom/affine';
+import type { Hex } from '$lib/core/colour/parse';
+import { meanScale, type PatternPaint, type ShapeScene } from '$lib/core/scene/layout';
+import { colourKey } from '$lib/core/svg/layout';
+import { cellMarkup, underlayWidth } from '$lib/core/svg/pieces';
+import type { View } from './view.svelte';
+
+/** From so many moving fills on, a drag is shown by the canvas: browsers redraw as many SVG patterns too slowly. */
+export const MANY = 24;
+const LARGEST_SIDE = 1024;
+
+type Tile = { picture: HTMLCanvasElement; scale: number };
+
+/**
+ * Shows a whole layout on a canvas while many fills move at once: each pattern's cell is drawn once as a picture, and
+ * every fill repeats it through its own matrix. When the drag ends the stage's own drawing takes over again.
+ */
+export class Preview {
+  private readonly tiles = new Map<string, Tile | 'coming'>();
+  private readonly paths = new Map<string, Path2D>();
+
+  /** Makes the pictures of all patterns that `scenes` show at a zoom, in the background. */
+  prepare(scenes: readonly ShapeScene[], zoom: number): void {
+    const wanted = new Map<string, { paint: PatternPaint; scale: number }>();
+    for (const { paint } of scenes) {
+      if (paint?.kind !== 'pattern') continue;
+      const key = keyOf(paint);
+      const scale = Math.max(wanted.get(key)?.scale ?? 0, meanScale(paint.matrix) * zoom);
+      wanted.set(key, { paint, scale });
+    }
+    for (const [key, { paint, scale }] of wanted) {
+      const held = this.tiles.get(key);
+      if (held === 'coming' || (held && held.scale > scale / 2)) continue;
+      this.tiles.set(key, 'coming');
+      void drawTile(paint, scale).then((tile) => this.tiles.set(key, tile));
+    }
+  }
+
+  /** True where every pattern of `scenes` has its picture. */
+  ready(scenes: readonly ShapeScene[]): boolean {
+    return scenes.every(
+      ({ paint }) => paint?.kind !== 'pattern' || typeof this.tiles.get(keyOf(paint)) === 'object',
+    );
+  }
+
+  /** Draws the page as the stage shows it. */
+  draw(
+    canvas: HTMLCanvasElement,
+    scenes: readonly ShapeScene[],
+    page: { width: number; height: number; background: Hex | null },
+    view: View,
+  ): void {
+    const context = canvas.getContext('2d');
+    if (!context) return;
+    const ratio = globalThis.devicePixelRatio;
+    const patterns = new Map<string, CanvasPattern | null>();
+    const place = (x: number, y: number): void => {
+      const zoom = view.zoom * ratio;
+      context.setTransform(
+        zoom,
+        0,
+        0,
+        zoom,
+        (view.pan.x + x * view.zoom) * ratio,
+        (view.pan.y + y * view.zoom) * ratio,
+      );
+    };
+    context.reset();
+    place(0, 0);
+    context.beginPath();
+    context.rect(0, 0, page.width, page.height);
+    context.clip();
+    context.fillStyle = page.background ?? '#ffffff';
+    context.fill();
+    for (const scene of scenes) {
+      const { paint } = scene;
+      if (!paint) continue;
+      place(scene.x, scene.y);
+      const path = this.path(scene.d);
+      if (paint.kind === 'colour') {
+        fill(context, path, paint.colour, paint.opacity);
+        continue;
+      }
+      if (paint.ground) fill(context, path, paint.ground.colour, paint.ground.opacity);
+      const key = keyOf(paint);
+      const tile = this.tiles.get(key);
+      if (typeof tile !== 'object') continue;
+      if (!patterns.has(key)) patterns.set(key, context.createPattern(tile.picture, 'repeat'));
+      const pattern = patterns.get(key);
+      if (!pattern) continue;
+      const { cell } = paint.pattern.scene;
+      const toTile = scaling(cell.width / tile.picture.width, cell.height / tile.picture.height);
+      pattern.setTransform(matrixOf(chain(paint.matrix, cell.matrix, toTile)));
+      fill(context, path, pattern, paint.opacity);
+    }
+  }
+
+  private path(d: string): Path2D {
+    const held = this.paths.get(d);
+    if (held) return held;
+    if (this.paths.size > 2000) this.paths.clear();
+    const path = new Path2D(d);
+    this.paths.set(d, path);
+    return path;
+  }
+}
+
+const keyOf = (paint: PatternPaint): string => `${paint.pattern.key}|${colourKey(paint.colours)}`;
+
+const matrixOf = ({ a, b, c, d, e, f }: Affine): DOMMatrix => new DOMMatrix([a, b, c, d, e, f]);
+
+function fill(
+  context: CanvasRenderingContext2D,
+  path: Path2D,
+  style: string | CanvasPattern,
+  opacity: number,
+): void {
+  context.globalAlpha = opacity;
+  context.fillStyle = style;
+  context.fill(path);
+}
+
+async function drawTile(paint: PatternPaint, scale: number): Promise<Tile> {
+  const { scene } = paint.pattern;
+  const { width, height } = scene.cell;
+  const fit = Math.min(scale * globalThis.devicePixelRatio, LARGEST_SIDE / Math.max(width, height));
+  const picture = document.createElement('canvas');
+  picture.width = Math.max(1, Math.round(width * fit));
+  picture.height = Math.max(1, Math.round(height * fit));
+  const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="${picture.width}" height="${picture.height}" viewBox="0 0 ${width} ${height}" preserveAspectRatio="none">${cellMarkup(scene, paint.colours, underlayWidth(fit))}</svg>`;
+  const image = new Image();
+  image.src = `data:image/svg+xml;charset=utf-8,${encodeURIComponent(svg)}`;
+  await image.decode();
+  picture.getContext('2d')?.drawImage(image, 0, 0);
+  return { picture, scale };
+}
