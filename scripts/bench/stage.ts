@@ -39,7 +39,6 @@ export async function benchStage(): Promise<void> {
     await page.goto(`${address}${path}?shape=s100`, { waitUntil: 'networkidle0' });
     await page.waitForSelector('.bar input[aria-label="Scale"]');
     const one = await rounds(page, 'Scale');
-    console.log('one fill, scale', one);
     const slide = await rounds(page, 'Offset across');
     await page.focus('.stage');
     await page.keyboard.down('Control');

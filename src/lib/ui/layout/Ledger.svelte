@@ -10,6 +10,7 @@
   import { moveInStack } from './doc';
   import type { LayoutEditor } from './editor.svelte';
   import { unitsOver } from './ledger';
+  import { MANY } from './preview';
 
   /** All shapes and their fills, front first. An edit in a selected row changes all selected rows. */
   type Props = { editor: LayoutEditor };
@@ -19,7 +20,11 @@
   const ROW = 30;
   const AROUND = 4;
 
-  const rows = $derived([...editor.doc.shapes].reverse());
+  /** While many fills move the rows wait; the fill bar shows the numbers meanwhile. */
+  const doc = $derived(
+    editor.history.inGesture && editor.selected.size >= MANY ? editor.history.settled : editor.doc,
+  );
+  const rows = $derived([...doc.shapes].reverse());
   let box: HTMLDivElement | undefined = $state();
   let height = $state(200);
   let scrolled = $state(0);

@@ -66,6 +66,8 @@ export class Preview {
       );
     };
     context.reset();
+    // The pictures have the stage's own resolution; the nearest pixel is near enough while things move.
+    context.imageSmoothingEnabled = false;
     place(0, 0);
     context.beginPath();
     context.rect(0, 0, page.width, page.height);
