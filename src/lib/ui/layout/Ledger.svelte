@@ -163,7 +163,10 @@
             event.preventDefault();
             over = shape.id;
           }}
-          ondrop={() => drop(shape)}
+          ondrop={(event) => {
+            event.preventDefault();
+            drop(shape);
+          }}
         >
           <td class="shape">
             <button
@@ -172,7 +175,10 @@
               draggable="true"
               aria-label="Move {shape.name} in the stack: drag, or arrow keys"
               title="Drag to change the stack"
-              ondragstart={() => (dragged = shape.id)}
+              ondragstart={(event) => {
+                event.dataTransfer?.setData('application/x-isle-shape', shape.id);
+                dragged = shape.id;
+              }}
               ondragend={() => (dragged = over = null)}
               onkeydown={(event) => {
                 if (event.key !== 'ArrowUp' && event.key !== 'ArrowDown') return;
