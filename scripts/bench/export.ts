@@ -63,9 +63,6 @@ export async function benchExport(): Promise<void> {
   const resvg = (text: string) => new Resvg(text, { font: { loadSystemFonts: false } }).render();
   const pool = openRenderPool();
   let bytes = 0;
-  let peak = 0;
-  const watch = setInterval(() => (peak = Math.max(peak, process.memoryUsage().rss)), 20);
-  const before = process.memoryUsage().rss;
   const isle = await median(async () => {
     bytes = 0;
     await renderPng(scene, pool, {
@@ -75,7 +72,6 @@ export async function benchExport(): Promise<void> {
       },
     });
   });
-  clearInterval(watch);
   await pool.close();
   const pixels = resvg(expanded).pixels;
   const raw = { width: SIDE, height: SIDE, channels: 4 } as const;
@@ -113,7 +109,4 @@ export async function benchExport(): Promise<void> {
     { what: 'librsvg through sharp, live pattern', ms: librsvg, ratio: isle / librsvg, reference: 'of it' },
   ];
   print(`Export, ${SIDE} × ${SIDE} px, 40 motifs a unit, 31°, 237 %`, table);
-  console.log(
-    `  memory of the process: ${(before / 1e6).toFixed(0)} MB before, ${(peak / 1e6).toFixed(0)} MB at most while exporting`,
-  );
 }

@@ -1,7 +1,12 @@
 import { benchExport } from './export';
+import { benchMemory } from './memory';
 import { benchStage } from './stage';
 
-const BENCHES: Record<string, () => Promise<void>> = { export: benchExport, stage: benchStage };
+const BENCHES: Record<string, () => Promise<void>> = {
+  memory: benchMemory,
+  export: benchExport,
+  stage: benchStage,
+};
 
 /** Runs the named benchmarks, or all of them. */
 export async function main(names: string[]): Promise<void> {

@@ -19,6 +19,8 @@ export function openRenderPool(threads = Math.max(1, Math.min(4, availableParall
     minThreads: 0,
     maxThreads: threads,
     idleTimeout: 30_000,
+    // Waiting for the next band must let the thread's event loop turn, or memory is never given back.
+    atomics: 'disabled',
   });
   return {
     threads,

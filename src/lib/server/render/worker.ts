@@ -1,3 +1,6 @@
+import { setImmediate } from 'node:timers/promises';
+import { setFlagsFromString } from 'node:v8';
+import { runInNewContext } from 'node:vm';
 import { constants, deflateRawSync } from 'node:zlib';
 import { Resvg } from '@resvg/resvg-js';
 import type { BandReply, BandRequest, RenderStep } from '../../contract/render';
@@ -8,8 +11,23 @@ import { averageOf, samplePeriodic } from '../../core/raster/sample';
 /** Fast deflate: flat art packs well at any level, and the higher ones cost seconds on a large page. */
 const DEFLATE_LEVEL = 3;
 
+/**
+ * The renderer's pictures live outside the heap and V8 does not count them: without a collection after each band a
+ * large page piles up gigabytes of them.
+ */
+setFlagsFromString('--expose-gc');
+const collect = runInNewContext('gc') as () => void;
+
 /** Entry of a render thread: draws one band and packs its rows. */
-export default function renderBand(request: BandRequest): BandReply {
+export default async function renderBand(request: BandRequest): Promise<BandReply> {
+  const reply = bandOf(request);
+  collect();
+  // What was collected is given back by finalisers, which run when the thread's event loop turns.
+  await setImmediate();
+  return reply;
+}
+
+function bandOf(request: BandRequest): BandReply {
   const canvas = drawn(request.base);
   if (canvas.width !== request.width || canvas.height !== request.height)
     throw new Error(
