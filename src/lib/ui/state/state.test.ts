@@ -17,7 +17,7 @@ describe('history', () => {
   });
 
   it('makes one step of a gesture, or none when it is cancelled', () => {
-    const history = new History('a');
+    const history = new History<string>('a');
     history.live('b');
     history.live('c');
     expect([history.doc, history.settled, history.inGesture]).toEqual(['c', 'a', true]);
@@ -30,7 +30,7 @@ describe('history', () => {
   });
 
   it('makes no step of a change that changed nothing', () => {
-    const history = new History('a');
+    const history = new History<string>('a');
     history.commit('a');
     expect(history.canUndo).toBe(false);
   });
@@ -60,7 +60,7 @@ describe('saving by itself', () => {
       state.version += 1;
       return done({ version: state.version });
     };
-    return { state, saver: new Saver('a', 1, save) };
+    return { state, saver: new Saver<string>('a', 1, save) };
   }
 
   it('waits a moment, then saves the newest state once, from the version it has', async () => {
