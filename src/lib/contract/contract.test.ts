@@ -1,0 +1,55 @@
+import { describe, expect, it } from 'vitest';
+import { ROUTES } from './routes';
+import { openApiDocument } from './openapi';
+import { schemas } from './schemas';
+import { problemOf } from './sentences';
+
+/** What a body is refused with. */
+function sentences(
+  schema: (typeof schemas)['createLayout' | 'changes' | 'createProject' | 'patchPattern'],
+  body: unknown,
+): string[] {
+  return (schema.validate(body, { abortEarly: false, convert: false }).error?.details ?? []).map(
+    (item) => problemOf(item).message,
+  );
+}
+
+describe('a refused body', () => {
+  it('gets sentences that name field, limit and what was given', () => {
+    expect(
+      sentences(schemas.createLayout, {
+        name: 'x'.repeat(90),
+        width: 0,
+        height: '5',
+        measure: 'cm',
+        extra: 1,
+      }),
+    ).toEqual([
+      'The name may have at most 80 characters; 90 were given.',
+      'The width must be at least 1; 0 was given.',
+      'The height must be a finite number; “5” was given.',
+      'The unit of length must be “px” or “mm” or “in” or “pt”; “cm” was given.',
+      '“extra” is not known here; leave it out.',
+    ]);
+    expect(sentences(schemas.createProject, { name: ' Pool' })).toEqual([
+      'The name must not begin or end with a space; “ Pool” was given.',
+    ]);
+    expect(sentences(schemas.createProject, {})).toEqual(['The name is missing.']);
+    expect(sentences(schemas.patchPattern, { base: 1 })).toEqual([
+      'The request needs at least one of name, description.',
+    ]);
+    expect(sentences(schemas.changes, { base: 1, changes: [{ do: 'paint' }] })[0]).toMatch(
+      /“put-shape” or “remove-shape”/,
+    );
+  });
+});
+
+describe('the OpenAPI document', () => {
+  it('holds every route of the table', () => {
+    const { paths } = openApiDocument() as { paths: Record<string, Record<string, { operationId: string }>> };
+    const operations = Object.values(paths).flatMap((path) =>
+      Object.values(path).map((operation) => operation.operationId),
+    );
+    expect(operations.sort()).toEqual(Object.keys(ROUTES).sort());
+  });
+});
