@@ -100,7 +100,7 @@ describe('source-over', () => {
     let worst = 0;
     for (let at = 0; at < theirs.length; at += 1)
       worst = Math.max(worst, Math.abs((theirs[at] ?? 0) - (base.data[at] ?? 0)));
-    expect(worst).toBeLessThanOrEqual(2);
+    expect(worst).toBeLessThanOrEqual(1);
   });
 
   it('counts mask and opacity, and stays inside the base', () => {
