@@ -16,7 +16,7 @@ describe('the demo', () => {
     (_name, recipe) => {
       expect(checkRecipe(recipe)).toEqual([]);
       const scene = compileUnit(recipe);
-      expect(scene.pieces).toHaveLength(recipe.placings.length);
+      expect(scene.empty).toBe(false);
       const svg = swatchSvg(scene, resolveSlots(recipe.slots, {}), {
         width: 120,
         height: 90,

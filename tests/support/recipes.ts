@@ -1,21 +1,13 @@
-import type { Motif, Placing, Recipe } from '../../src/lib/core/recipe/recipe';
+import { emptyRecipe, type ComposedRecipe, type Motif, type Placing } from '../../src/lib/core/recipe/recipe';
 
 /** A recipe for tests: a clear 100 × 100 px unit without art, changed by `over`. */
-export function recipe(over: Partial<Recipe> = {}): Recipe {
+export function recipe(over: Partial<ComposedRecipe> = {}): ComposedRecipe {
   return {
-    kind: 'composed',
-    version: 1,
-    measure: 'px',
-    unit: { width: 100, height: 100 },
-    gap: { across: 0, down: 0 },
-    repeat: { kind: 'straight' },
-    ground: { kind: 'clear' },
+    ...emptyRecipe('px', { width: 100, height: 100 }),
     slots: [
       { id: 'ink', name: 'Ink', colour: '#102030' },
       { id: 'paper', name: 'Paper', colour: '#ffffff' },
     ],
-    motifs: [],
-    placings: [],
     ...over,
   };
 }
@@ -55,5 +47,5 @@ export function drawing(id: string, d: string, slot = 'ink'): Motif {
 
 /** A placing, upright and at its own size unless `over` says otherwise. */
 export function place(motif: string, x: number, y: number, over: Partial<Placing> = {}): Placing {
-  return { id: `${motif}-${x}-${y}`, motif, x, y, rotation: 0, scaleX: 1, scaleY: 1, ...over };
+  return { id: `${motif}-${x}-${y}`, motif, x, y, rotation: 0, scaleX: 1, scaleY: 1, opacity: 1, ...over };
 }

@@ -1,7 +1,7 @@
 import { freshFill, type PatternFill } from '../../src/lib/core/recipe/fill';
 import type { Layout, Shape } from '../../src/lib/core/recipe/layout';
 import type { Recipe } from '../../src/lib/core/recipe/recipe';
-import { compileLayout, type CompiledPattern, type LayoutScene } from '../../src/lib/core/scene/layout';
+import { compileLayout, compiledPattern, type LayoutScene } from '../../src/lib/core/scene/layout';
 import { compileUnit } from '../../src/lib/core/scene/unit';
 
 /** A rectangle that a pattern fills; numbers of its fill changed by `over`. */
@@ -34,11 +34,6 @@ export function filledPage(
     background,
     shapes: [filledShape({ x: 0, y: 0, width: side, height: side }, over)],
   };
-  const pattern: CompiledPattern = {
-    key: 'pattern@1',
-    name: 'Pattern',
-    scene: compileUnit(recipe),
-    slots: recipe.slots,
-  };
+  const pattern = compiledPattern('pattern@1', 'Pattern', compileUnit(recipe), recipe.slots);
   return compileLayout(layout, () => pattern);
 }

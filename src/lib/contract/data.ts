@@ -3,7 +3,7 @@ import type { ColourSlot } from '../core/colour/slots';
 import type { Gap, Repeat, Size } from '../core/lattice/repeat';
 import type { LengthUnit } from '../core/num/length';
 import type { Layout, Shape } from '../core/recipe/layout';
-import type { Recipe } from '../core/recipe/recipe';
+import type { MotifContent, Recipe } from '../core/recipe/recipe';
 
 /** What answers carry. Lengths are CSS px, times milliseconds since 1970. */
 export type PatternSummary = {
@@ -24,6 +24,8 @@ export type PatternSummary = {
 
 /** Counted once when a revision is published. */
 export type PatternFacts = {
+  kind: Recipe['kind'];
+  /** The unit; for a measured pattern its smallest repeat. */
   unit: Size;
   gap: Gap;
   repeat: Repeat;
@@ -128,7 +130,7 @@ export type ExportJob = {
 export type ImportedMotif = {
   asset: string;
   name: string;
-  content: Extract<Recipe['motifs'][number]['content'], { kind: 'drawing' }>;
+  content: Extract<MotifContent, { kind: 'drawing' }>;
   slots: ColourSlot[];
   notes: string[];
 };

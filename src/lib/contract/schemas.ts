@@ -1,5 +1,8 @@
 import Joi from 'joi';
+import { PLANE_GROUPS } from '../core/lattice/groups';
 import { LIMITS } from '../core/recipe/limits';
+import { MEASURED_FORMS } from '../core/recipe/measured';
+import { RECIPE_VERSION } from '../core/recipe/recipe';
 import { LENGTH_UNITS } from '../core/num/length';
 
 /** The bodies and queries of `/api/v1`, as Joi schemas: they check requests and make the OpenAPI document. */
@@ -55,12 +58,59 @@ const stroke = Joi.object({
   dashes: Joi.array().items(Joi.number().min(0).max(1e6)).max(32).required(),
 });
 
+const matrix = () =>
+  Joi.object(
+    Object.fromEntries(['a', 'b', 'c', 'd', 'e', 'f'].map((key) => [key, finite().required()])),
+  ).required();
+
+const gradient = Joi.object({
+  kind: one('linear', 'radial'),
+  matrix: matrix(),
+  stops: Joi.array()
+    .items(Joi.object({ at: share().required(), slot: id().required(), opacity: share().required() }))
+    .min(1)
+    .max(64)
+    .required(),
+  spread: one('pad', 'reflect', 'repeat'),
+});
+
+const fillRule = () => one('nonzero', 'evenodd');
+const pathData = () => Joi.string().max(2_000_000).required();
+const asset = () => Joi.string().hex().length(64);
+
+const source = tagged({
+  form: {
+    form,
+    x: finite().required(),
+    y: finite().required(),
+    width: finite().required(),
+    height: finite().required(),
+    rotation: finite().required(),
+  },
+  text: {
+    text: Joi.string().min(1).max(200).required(),
+    font: Joi.string().max(40).required(),
+    size: Joi.number().greater(0).max(1e5).required(),
+    x: finite().required(),
+    y: finite().required(),
+    rotation: finite().required(),
+  },
+});
+
 const element = Joi.object({
-  d: Joi.string().max(2_000_000).required(),
-  fill: id().allow(null).required(),
-  fillRule: one('nonzero', 'evenodd'),
+  d: pathData(),
+  fill: Joi.alternatives(id(), gradient).allow(null).required(),
+  fillRule: fillRule(),
   stroke: stroke.allow(null).required(),
   opacity: share().required(),
+  picture: Joi.object({
+    asset: asset().required(),
+    width: Joi.number().integer().min(1).max(100_000).required(),
+    height: Joi.number().integer().min(1).max(100_000).required(),
+    matrix: matrix(),
+  }),
+  clip: Joi.object({ d: pathData(), rule: fillRule() }),
+  source: source.optional(),
 });
 
 const content = tagged({
@@ -72,46 +122,126 @@ const content = tagged({
     slot: id().required(),
   },
   drawing: {
-    asset: Joi.string().hex().length(64).allow(null).required(),
+    asset: asset().allow(null).required(),
     width: finite().required(),
     height: finite().required(),
     elements: Joi.array().items(element).max(LIMITS.elements).required(),
   },
 });
 
-const shifted = { step: finite().required(), run: one('progressive', 'alternating') };
+const guides = () =>
+  Joi.array()
+    .items(Joi.object({ axis: one('x', 'y'), at: finite().required() }))
+    .max(LIMITS.guides);
 
-export const recipeSchema = Joi.object({
-  kind: one('composed'),
-  version: Joi.number().valid(1).required(),
+const shadow = Joi.object({
+  slot: id().required(),
+  angle: finite().required(),
+  distance: finite().required(),
+  blur: finite().required(),
+  opacity: share().required(),
+});
+
+const effects = Joi.object({
+  drop: shadow,
+  inner: shadow,
+  relief: Joi.object({
+    angle: finite().required(),
+    height: finite().required(),
+    softness: finite().required(),
+    strength: share().required(),
+  }),
+});
+
+const credit = Joi.object(
+  Object.fromEntries(
+    ['author', 'source', 'licence'].map((key) => [key, Joi.string().max(300).allow('').required()]),
+  ),
+);
+
+const motif = Joi.object({
+  id: id().required(),
+  name: name().required(),
+  content,
+  effects,
+  credit,
+  guides: guides(),
+});
+
+const placing = Joi.object({
+  id: id().required(),
+  motif: id().required(),
+  x: finite().required(),
+  y: finite().required(),
+  rotation: finite().required(),
+  scaleX: finite().required(),
+  scaleY: finite().required(),
+  opacity: share().required(),
+});
+
+const shifted = { step: finite().required(), run: one('progressive', 'alternating') };
+const groundStops = {
+  stops: Joi.array()
+    .items(Joi.object({ at: finite().required(), slot: id().required() }))
+    .max(16)
+    .required(),
+};
+
+/** What every recipe has. */
+const recipeHead = {
+  version: Joi.number().valid(RECIPE_VERSION).required(),
   measure: measure().required(),
-  unit: Joi.object({ width: finite().required(), height: finite().required() }).required(),
-  gap: Joi.object({ across: finite().required(), down: finite().required() }).required(),
-  repeat: tagged({ straight: {}, brick: shifted, 'half-drop': shifted }),
-  ground: tagged({ clear: {}, slot: { slot: id().required() } }),
+  ground: tagged({
+    clear: {},
+    slot: { slot: id().required() },
+    linear: { along: one('across', 'down'), ...groundStops },
+    radial: { radius: finite().required(), ...groundStops },
+  }),
   slots: Joi.array()
     .items(Joi.object({ id: id().required(), name: name().required(), colour: hex().required() }))
     .max(LIMITS.slots)
     .required(),
-  motifs: Joi.array()
-    .items(Joi.object({ id: id().required(), name: name().required(), content }))
-    .max(LIMITS.motifs)
-    .required(),
-  placings: Joi.array()
-    .items(
-      Joi.object({
-        id: id().required(),
-        motif: id().required(),
-        x: finite().required(),
-        y: finite().required(),
-        rotation: finite().required(),
-        scaleX: finite().required(),
-        scaleY: finite().required(),
-      }),
-    )
-    .max(LIMITS.placings)
-    .required(),
-}).meta({ className: 'Recipe' });
+};
+
+const composed = {
+  ...recipeHead,
+  unit: Joi.object({ width: finite().required(), height: finite().required() }).required(),
+  gap: Joi.object({ across: finite().required(), down: finite().required() }).required(),
+  repeat: tagged({
+    straight: {},
+    brick: shifted,
+    'half-drop': shifted,
+    mirror: {},
+    group: { group: one(...PLANE_GROUPS), slant: finite().required() },
+  }),
+  front: Joi.object({ across: one('right', 'left'), down: one('lower', 'upper') }).required(),
+  motifs: Joi.array().items(motif).max(LIMITS.motifs).required(),
+  placings: Joi.array().items(placing).max(LIMITS.placings).required(),
+  aids: Joi.object({
+    grid: between(LIMITS.grid).required(),
+    showGrid: Joi.boolean().required(),
+    snap: Joi.boolean().required(),
+    guides: guides().required(),
+  }).required(),
+};
+
+const named = (value: Joi.Schema) => Joi.object().pattern(Joi.string().max(20), value).max(24).required();
+
+const measured = {
+  ...recipeHead,
+  measured: Joi.object({
+    form: one(...MEASURED_FORMS),
+    numbers: named(finite()),
+    choices: named(Joi.string().max(20)),
+    inks: named(id()),
+    bands: Joi.array()
+      .items(Joi.object({ width: finite().required(), slot: id().allow(null).required() }))
+      .max(LIMITS.bands)
+      .required(),
+  }).required(),
+};
+
+export const recipeSchema = tagged({ composed, measured }).meta({ className: 'Recipe' });
 
 const point = (range: Range) =>
   Joi.object({ x: between(range).required(), y: between(range).required() }).required();

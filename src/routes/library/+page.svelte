@@ -2,6 +2,7 @@
   import { goto } from '$app/navigation';
   import { page } from '$app/state';
   import Plus from '@lucide/svelte/icons/plus';
+  import Ruler from '@lucide/svelte/icons/ruler';
   import Button from '$lib/ui/components/Button.svelte';
   import LayOn from '$lib/ui/components/LayOn.svelte';
   import Switch from '$lib/ui/components/Switch.svelte';
@@ -40,6 +41,7 @@
 <div class="view">
   <TopBar>
     {#snippet actions()}
+      <Button href="/library/new?start=measured"><Ruler size={16} />Measured</Button>
       <Button kind="main" href="/library/new"><Plus size={16} />New pattern</Button>
     {/snippet}
   </TopBar>

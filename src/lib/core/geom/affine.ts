@@ -14,6 +14,10 @@ export type Affine = { a: number; b: number; c: number; d: number; e: number; f:
 
 export const IDENTITY: Affine = { a: 1, b: 0, c: 0, d: 1, e: 0, f: 0 };
 
+/** True for the matrix that changes nothing. */
+export const isIdentity = (m: Affine): boolean =>
+  m.a === 1 && m.b === 0 && m.c === 0 && m.d === 1 && m.e === 0 && m.f === 0;
+
 /** The matrix that applies `n` first and then `m`. */
 export function multiply(m: Affine, n: Affine): Affine {
   return {

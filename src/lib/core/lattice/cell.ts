@@ -1,7 +1,8 @@
 import { IDENTITY, type Affine } from '../geom/affine';
 import type { Point } from '../geom/point';
 import { asFraction } from '../num/fraction';
-import { latticeOf, type Gap, type Lattice, type Repeat, type Size } from './repeat';
+import { latticeKind } from './groups';
+import { latticeOf, pitchOf, type Gap, type Lattice, type Repeat, type Size } from './repeat';
 
 /**
  * The rectangle that an SVG <pattern> repeats: from (0, 0) to (width, height), laid by `matrix` into pattern space.
@@ -15,16 +16,34 @@ const MOST_ROWS = 8;
 
 /** The smallest rectangular cell of a repeat, or one skewed unit. */
 export function cellOf(unit: Size, gap: Gap, repeat: Repeat): Cell {
-  const width = unit.width + gap.across;
-  const height = unit.height + gap.down;
-  if (repeat.kind === 'straight') return { width, height, matrix: IDENTITY, units: 1 };
+  const { width, height } = pitchOf(unit, gap, repeat);
+  if (repeat.kind === 'straight' || repeat.kind === 'mirror')
+    return { width, height, matrix: IDENTITY, units: 1 };
+  if (repeat.kind === 'group') {
+    switch (latticeKind(repeat.group)) {
+      case 'oblique':
+        return cellOf({ width, height }, NO_GAP, { kind: 'brick', step: repeat.slant, run: 'progressive' });
+      case 'centred rectangular':
+        return { width, height, matrix: IDENTITY, units: 2 };
+      case 'hexagonal':
+        return { width, height: height * 2, matrix: IDENTITY, units: 2 };
+      default:
+        return { width, height, matrix: IDENTITY, units: 1 };
+    }
+  }
   const rows = repeat.run === 'alternating' ? 2 : asFraction(repeat.step, MOST_ROWS)?.denominator;
   if (rows !== undefined) {
     return repeat.kind === 'brick'
       ? { width, height: height * rows, matrix: IDENTITY, units: rows }
       : { width: width * rows, height, matrix: IDENTITY, units: rows };
   }
-  const { a, b } = latticeOf(unit, gap, { ...repeat, step: centred(repeat.step) });
+  return parallelogram(latticeOf(unit, gap, { ...repeat, step: centred(repeat.step) }));
+}
+
+/** One unit of any lattice as a cell: a rectangle laid into the parallelogram of its two vectors. */
+export function parallelogram({ a, b }: Pick<Lattice, 'a' | 'b'>): Cell {
+  const width = Math.hypot(a.x, a.y);
+  const height = Math.abs(a.x * b.y - a.y * b.x) / width;
   return {
     width,
     height,
@@ -32,6 +51,8 @@ export function cellOf(unit: Size, gap: Gap, repeat: Repeat): Cell {
     units: 1,
   };
 }
+
+const NO_GAP: Gap = { across: 0, down: 0 };
 
 /** The corners in pattern space of a block of cells (one by default), in order round it. */
 export function cellCorners(cell: Cell, columns = 1, rows = 1): Point[] {

@@ -7,8 +7,8 @@ const SLACK = 1e-6;
 
 /**
  * All offsets of the lattice at which `box`, moved there, meets the convex polygon `region` (touching counts).
- * They come in the plane's overlap order: row by row, then along the row, the same for every place on the plane, so
- * that a later offset lies on top of an earlier one wherever the two overlap.
+ * They come in the plane's overlap order: row by row, then along the row, in the directions of the lattice's `front`,
+ * the same for every place on the plane, so that a later offset lies on top of an earlier one wherever the two overlap.
  */
 export function offsetsMeeting(lattice: Lattice, box: Box, region: readonly Point[]): Point[] {
   const { a, b } = lattice;
@@ -18,16 +18,30 @@ export function offsetsMeeting(lattice: Lattice, box: Box, region: readonly Poin
   const limits = separatingLimits(box, region);
   const offsets: Point[] = [];
   const [firstRow, lastRow] = rowRange(lattice, centre, box, region);
-  for (let j = firstRow; j <= lastRow; j += 1) {
-    for (const copy of lattice.copies) {
+  const { front } = lattice;
+  for (const j of ordered(firstRow, lastRow, front.down === 'lower')) {
+    const row: Point[] = [];
+    const copies = front.down === 'lower' || lattice.oneRow ? lattice.copies : [...lattice.copies].reverse();
+    for (const copy of copies) {
       const at = { x: centre.x + copy.x + b.x * j, y: centre.y + copy.y + b.y * j };
       const range = columnRange(limits, at, a);
-      for (let i = range[0]; i <= range[1]; i += 1) {
-        offsets.push({ x: copy.x + a.x * i + b.x * j, y: copy.y + a.y * i + b.y * j });
+      const columns: Point[] = [];
+      for (const i of ordered(range[0], range[1], front.across === 'right')) {
+        columns.push({ x: copy.x + a.x * i + b.x * j, y: copy.y + a.y * i + b.y * j });
       }
+      row.push(...columns);
     }
+    if (lattice.oneRow && lattice.copies.length > 1)
+      row.sort((one, other) => (front.across === 'right' ? one.x - other.x : other.x - one.x));
+    offsets.push(...row);
   }
   return offsets;
+}
+
+/** Whole numbers from `first` to `last`, or the other way round. */
+function ordered(first: number, last: number, rising: boolean): number[] {
+  const count = Math.max(0, last - first + 1);
+  return Array.from({ length: count }, (_, index) => (rising ? first + index : last - index));
 }
 
 /** The corners of an upright box as a region for {@link offsetsMeeting}. */

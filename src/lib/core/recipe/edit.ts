@@ -1,20 +1,63 @@
 import type { ColourSlot } from '../colour/slots';
 import type { Box } from '../geom/box';
-import type { Motif, MotifContent, Placing, Recipe } from './recipe';
+import { imagesOf } from '../lattice/repeat';
+import { measuredSlots } from './measured';
+import {
+  groundSlots,
+  type ComposedRecipe,
+  type DrawingElement,
+  type Motif,
+  type MotifContent,
+  type Paint,
+  type Placing,
+  type Recipe,
+} from './recipe';
 
 /** Slots that motifs or ground refer to. */
 export function usedSlots(recipe: Recipe): Set<string> {
-  const used = new Set<string>();
-  if (recipe.ground.kind === 'slot') used.add(recipe.ground.slot);
-  for (const { content } of recipe.motifs) for (const slot of slotsOf(content)) used.add(slot);
+  const used = new Set<string>(groundSlots(recipe.ground));
+  if (recipe.kind === 'measured') for (const slot of measuredSlots(recipe.measured)) used.add(slot);
+  else for (const motif of recipe.motifs) for (const slot of motifSlots(motif)) used.add(slot);
   return used;
+}
+
+/** The slots that a motif refers to, those of its shadows included. */
+export function motifSlots({ content, effects }: Motif): string[] {
+  const shadows = [effects?.drop?.slot, effects?.inner?.slot].filter((slot) => slot !== undefined);
+  return [...new Set([...slotsOf(content), ...shadows])];
 }
 
 /** The slots that a motif's content refers to. */
 export function slotsOf(content: MotifContent): string[] {
   if (content.kind !== 'drawing') return [content.slot];
-  const slots = content.elements.flatMap((element) => [element.fill, element.stroke?.slot ?? null]);
-  return [...new Set(slots.filter((slot): slot is string => slot !== null))];
+  return [...new Set(content.elements.flatMap(elementSlots))];
+}
+
+/** The slots that one element is painted with. */
+export function elementSlots({ fill, stroke }: DrawingElement): string[] {
+  return [...paintSlots(fill), ...(stroke ? [stroke.slot] : [])];
+}
+
+/** The slots of a paint, in the order of a gradient's stops. */
+export function paintSlots(paint: Paint | null): string[] {
+  if (paint === null) return [];
+  return typeof paint === 'string' ? [paint] : paint.stops.map((stop) => stop.slot);
+}
+
+/** A paint with its slots renamed. */
+export function renamePaint(paint: Paint | null, to: (slot: string) => string): Paint | null {
+  if (paint === null) return null;
+  if (typeof paint === 'string') return to(paint);
+  return { ...paint, stops: paint.stops.map((stop) => ({ ...stop, slot: to(stop.slot) })) };
+}
+
+/** A drawing's elements with their slots renamed. */
+export function renameElement(element: DrawingElement, to: (slot: string) => string): DrawingElement {
+  return {
+    ...element,
+    fill: renamePaint(element.fill, to),
+    stroke: element.stroke && { ...element.stroke, slot: to(element.stroke.slot) },
+  };
 }
 
 /**
@@ -42,33 +85,34 @@ export function mergeSlots(
   }
   const to = (slot: string): string => renamed.get(slot) ?? slot;
   if (content.kind !== 'drawing') return { slots, content: { ...content, slot: to(content.slot) } };
-  const elements = content.elements.map((element) => ({
-    ...element,
-    fill: element.fill === null ? null : to(element.fill),
-    stroke: element.stroke && { ...element.stroke, slot: to(element.stroke.slot) },
-  }));
+  const elements = content.elements.map((element) => renameElement(element, to));
   return { slots, content: { ...content, elements } };
 }
 
-/** The recipe with its unit fitted to the art: the box of all pieces becomes the unit, gaps stay. */
-export function fitUnit(recipe: Recipe, artBox: Box): Recipe {
+/** The recipe with its unit fitted to the art: the box of all pieces and `margin` px round it become the unit, gaps stay. */
+export function fitUnit(recipe: ComposedRecipe, artBox: Box, margin = 0): ComposedRecipe {
+  const shift = { x: artBox.x - margin, y: artBox.y - margin };
   return {
     ...recipe,
-    unit: { width: artBox.width, height: artBox.height },
+    unit: { width: artBox.width + 2 * margin, height: artBox.height + 2 * margin },
     placings: recipe.placings.map((placing) => ({
       ...placing,
-      x: placing.x - artBox.x,
-      y: placing.y - artBox.y,
+      x: placing.x - shift.x,
+      y: placing.y - shift.y,
     })),
+    aids: {
+      ...recipe.aids,
+      guides: recipe.aids.guides.map(({ axis, at }) => ({ axis, at: at - shift[axis] })),
+    },
   };
 }
 
 /** The recipe with some placings changed; the others stay the same objects. */
 export function changePlacings(
-  recipe: Recipe,
+  recipe: ComposedRecipe,
   ids: ReadonlySet<string>,
   change: (placing: Placing) => Placing,
-): Recipe {
+): ComposedRecipe {
   return {
     ...recipe,
     placings: recipe.placings.map((placing) => (ids.has(placing.id) ? change(placing) : placing)),
@@ -76,7 +120,7 @@ export function changePlacings(
 }
 
 /** The recipe without a motif and its placings. */
-export function removeMotif(recipe: Recipe, id: string): Recipe {
+export function removeMotif(recipe: ComposedRecipe, id: string): ComposedRecipe {
   return {
     ...recipe,
     motifs: recipe.motifs.filter((motif) => motif.id !== id),
@@ -85,9 +129,40 @@ export function removeMotif(recipe: Recipe, id: string): Recipe {
 }
 
 /** The recipe with one motif changed; all its placings follow. */
-export function changeMotif(recipe: Recipe, id: string, change: (motif: Motif) => Motif): Recipe {
+export function changeMotif(
+  recipe: ComposedRecipe,
+  id: string,
+  change: (motif: Motif) => Motif,
+): ComposedRecipe {
   return { ...recipe, motifs: recipe.motifs.map((motif) => (motif.id === id ? change(motif) : motif)) };
 }
+
+/** The recipe with the given placings cut loose: each motif among them is copied once, and they refer to the copy. */
+export function makeIndependent(
+  recipe: ComposedRecipe,
+  ids: ReadonlySet<string>,
+  newId: () => string,
+): ComposedRecipe {
+  const motifs = [...recipe.motifs];
+  const copies = new Map<string, string>();
+  const placings = recipe.placings.map((placing) => {
+    if (!ids.has(placing.id)) return placing;
+    const held = copies.get(placing.motif);
+    if (held) return { ...placing, motif: held };
+    const original = recipe.motifs.find((motif) => motif.id === placing.motif);
+    if (!original) return placing;
+    const id = newId();
+    const names = motifs.map((motif) => motif.name);
+    motifs.push({ ...original, id, name: freeName(original.name, names) });
+    copies.set(placing.motif, id);
+    return { ...placing, motif: id };
+  });
+  return { ...recipe, motifs, placings };
+}
+
+/** How often each placing shows within one unit of the lattice: more than once under a mirror or a plane group. */
+export const imageCount = (recipe: ComposedRecipe): number =>
+  imagesOf(recipe.unit, recipe.gap, recipe.repeat).length;
 
 /** `name`, or with a number behind it where it is taken. */
 export function freeName(name: string, taken: readonly string[]): string {

@@ -20,6 +20,15 @@ export const LIMITS = {
   ppi: { least: 1, most: 9600 },
   nameLength: 80,
   slots: 64,
+  bands: 60,
+  /** Distances and softness of shadows and relief, px. */
+  effect: { least: 0, most: 200 },
+  /** Pitch of a drawing grid, px. */
+  grid: { least: 0.05, most: 5000 },
+  guides: 100,
+  /** A picture brought in as a motif: bytes of its file, and pixels once decoded. */
+  pictureBytes: 40_000_000,
+  picturePixels: 100_000_000,
   motifs: 200,
   placings: 5000,
   elements: 5000,

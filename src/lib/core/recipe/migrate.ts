@@ -1,13 +1,21 @@
 import type { Checked } from './problem';
-import { RECIPE_VERSION, type Recipe } from './recipe';
+import { FRONT } from '../lattice/repeat';
+import { PLAIN_AIDS, RECIPE_VERSION, type ComposedRecipe, type Placing, type Recipe } from './recipe';
+
+/** A recipe as version 1 stored it: no overlap order, no opacity of placings, no aids. */
+type RecipeV1 = Omit<ComposedRecipe, 'version' | 'front' | 'aids' | 'placings'> & {
+  version: 1;
+  placings: Omit<Placing, 'opacity'>[];
+};
 
 /**
- * Brings stored recipe data to the present version. There is one version so far; an unknown one is refused, since
+ * Brings stored recipe data to the present version; the drawing stays the same. An unknown version is refused, since
  * guessing at it could change a published pattern.
  */
 export function migrateRecipe(stored: unknown): Checked<Recipe> {
   const version = (stored as { version?: unknown } | null)?.version;
   if (version === RECIPE_VERSION) return { ok: true, value: stored as Recipe };
+  if (version === 1) return { ok: true, value: fromV1(stored as RecipeV1) };
   return {
     ok: false,
     problems: [
@@ -17,5 +25,15 @@ export function migrateRecipe(stored: unknown): Checked<Recipe> {
         message: `This pattern is stored in version ${String(version)}; this Isle reads version ${RECIPE_VERSION}. Update Isle to open it.`,
       },
     ],
+  };
+}
+
+function fromV1(old: RecipeV1): ComposedRecipe {
+  return {
+    ...old,
+    version: RECIPE_VERSION,
+    front: FRONT,
+    aids: PLAIN_AIDS,
+    placings: old.placings.map((placing) => ({ ...placing, opacity: 1 })),
   };
 }

@@ -12,15 +12,16 @@ const CURVE_STEPS = 12;
  * stroke. See-through elements have none, since a line under them would show.
  */
 export function elementEdges(element: Element, matrix: Affine, piece: number): Edge[] {
-  if (element.opacity < 1) return [];
+  if (element.opacity < 1 || element.clip || element.picture) return [];
   const path = transformPath(matrix, element.path);
   const rings = flatten(path, CURVE_STEPS);
   const edges: Edge[] = [];
-  if (element.fill !== null) {
+  const { fill } = element;
+  if (typeof fill === 'string') {
     const outlines = rings.map((ring) => ring.points).filter((points) => points.length > 2);
     outlines.forEach((points, index) => {
       const others = outlines.filter((_, other) => other !== index);
-      edges.push(...outlineEdges(points, others, element.fill ?? '', piece));
+      edges.push(...outlineEdges(points, others, fill, piece));
     });
   }
   const { stroke } = element;

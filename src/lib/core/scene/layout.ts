@@ -8,10 +8,32 @@ import type { Hex } from '../colour/parse';
 import { resolveSlots, type ColourSlot } from '../colour/slots';
 import { fillMatrix, type PatternFill } from '../recipe/fill';
 import { shapeBox, shapeOutline, type Layout, type Shape } from '../recipe/layout';
-import type { UnitScene } from './unit';
+import { withoutGround, type UnitScene } from './unit';
 
-/** A pattern at one revision, compiled, with its slots. `key` is the same for the same drawing (pattern and revision). */
-export type CompiledPattern = { key: string; name: string; scene: UnitScene; slots: ColourSlot[] };
+/**
+ * A pattern at one revision, compiled, with its slots. `key` is the same for the same drawing (pattern and revision).
+ * `bare` is the drawing for uses with another ground: the same, unless its own ground draws in the unit.
+ */
+export type CompiledPattern = {
+  key: string;
+  name: string;
+  scene: UnitScene;
+  slots: ColourSlot[];
+  bare: CompiledPattern;
+};
+
+/** Makes a compiled pattern of a scene. */
+export function compiledPattern(
+  key: string,
+  name: string,
+  scene: UnitScene,
+  slots: ColourSlot[],
+): CompiledPattern {
+  const whole: Omit<CompiledPattern, 'bare'> & { bare?: CompiledPattern } = { key, name, scene, slots };
+  const bare = scene.ground?.art ? compiledPattern(`${key}~`, name, withoutGround(scene), slots) : null;
+  whole.bare = bare ?? (whole as CompiledPattern);
+  return whole as CompiledPattern;
+}
 
 /** A shape ready to draw. `d` has its origin at (x, y), the upper left corner of the shape's frame. */
 export type ShapeScene = {
@@ -36,8 +58,14 @@ export type ShapePaint =
       matrix: Affine;
       colours: Record<string, Hex>;
       opacity: number;
-      ground: { colour: Hex; opacity: number } | null;
+      ground: (FlatGround & { opacity: number }) | null;
     };
+
+/** A ground in colours: flat, or a gradient with the period `to` in pattern px. */
+export type FlatGround = {
+  colour: Hex;
+  gradient: { to: Point; stops: { at: number; colour: Hex }[] } | null;
+};
 
 export type PatternPaint = Extract<ShapePaint, { kind: 'pattern' }>;
 
@@ -85,8 +113,9 @@ function compilePaint(shape: Shape, lookup: PatternLookup): ShapePaint | null {
   const { fill } = shape;
   if (!fill) return null;
   if (fill.kind === 'colour') return { kind: 'colour', colour: fill.colour, opacity: fill.opacity };
-  const pattern = lookup(fill);
-  if (!pattern) return null;
+  const found = lookup(fill);
+  if (!found) return null;
+  const pattern = fill.ground.kind === 'own' ? found : found.bare;
   const colours = resolveSlots(pattern.slots, fill.colours);
   return {
     kind: 'pattern',
@@ -102,12 +131,26 @@ function groundOf(
   fill: PatternFill,
   pattern: CompiledPattern,
   colours: Record<string, Hex>,
-): { colour: Hex; opacity: number } | null {
+): (FlatGround & { opacity: number }) | null {
   if (fill.ground.kind === 'none') return null;
-  if (fill.ground.kind === 'colour') return { colour: fill.ground.colour, opacity: fill.groundOpacity };
-  const slot = pattern.scene.groundSlot;
-  const colour = slot === null ? undefined : colours[slot];
-  return colour === undefined ? null : { colour, opacity: fill.groundOpacity };
+  const opacity = fill.groundOpacity;
+  if (fill.ground.kind === 'colour') return { colour: fill.ground.colour, gradient: null, opacity };
+  const own = resolveGround(pattern.scene, colours);
+  return own && { ...own, opacity };
+}
+
+/** A pattern's own ground in colours; `null` where it is clear. */
+export function resolveGround(
+  { ground }: UnitScene,
+  colours: Readonly<Record<string, Hex>>,
+): FlatGround | null {
+  const colour = ground ? colours[ground.slot] : undefined;
+  if (!ground || colour === undefined) return null;
+  const gradient = ground.gradient && {
+    to: ground.gradient.to,
+    stops: ground.gradient.stops.map(({ at, slot }) => ({ at, colour: colours[slot] ?? colour })),
+  };
+  return { colour, gradient };
 }
 
 /** The part of pattern space that shows through a box of the page, as a convex polygon; `null` for a singular fill. */

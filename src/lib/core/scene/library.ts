@@ -1,6 +1,6 @@
 import type { PatternFill } from '../recipe/fill';
 import type { Recipe } from '../recipe/recipe';
-import type { CompiledPattern, PatternLookup } from './layout';
+import { compiledPattern, type CompiledPattern, type PatternLookup } from './layout';
 import { compileUnit } from './unit';
 
 /** A pattern with the recipes of some of its revisions. */
@@ -27,12 +27,7 @@ export function patternLookup(patterns: Iterable<PatternRevisions>): PatternLook
     if (held) return held;
     const recipe = pattern.recipes[revision];
     if (!recipe) return null;
-    const fresh: CompiledPattern = {
-      key,
-      name: pattern.name,
-      scene: compileUnit(recipe),
-      slots: recipe.slots,
-    };
+    const fresh = compiledPattern(key, pattern.name, compileUnit(recipe), recipe.slots);
     compiled.set(key, fresh);
     return fresh;
   };

@@ -1,19 +1,38 @@
-import { grow, unionBoxes, type Box } from '../geom/box';
+import { grow, intersectBoxes, unionBoxes, type Box } from '../geom/box';
 import { parsePath, pathBox, transformPath, formatPath, type Path } from '../geom/path';
 import { formPath } from '../geom/shapes';
 import { IDENTITY, apply, translation, type Affine } from '../geom/affine';
 import type { Point } from '../geom/point';
-import type { Motif, MotifContent, Stroke } from '../recipe/recipe';
+import type {
+  DrawingElement,
+  FillRule,
+  Motif,
+  MotifContent,
+  Paint,
+  PicturePaint,
+  Stroke,
+} from '../recipe/recipe';
 
 /** One path to draw, in motif space, painted by slots. */
 export type Element = {
   path: Path;
   d: string;
-  fill: string | null;
-  fillRule: 'nonzero' | 'evenodd';
+  fill: Paint | null;
+  fillRule: FillRule;
   stroke: Stroke | null;
   opacity: number;
+  picture: PicturePaint | null;
+  clip: { path: Path; rule: FillRule } | null;
 };
+
+/** An element of a path alone: no picture, no clip. */
+export function plainElement(
+  path: Path,
+  paint: { fill?: Paint | null; fillRule?: FillRule; stroke?: Stroke | null; opacity?: number },
+): Element {
+  const { fill = null, fillRule = 'nonzero', stroke = null, opacity = 1 } = paint;
+  return { path, d: formatPath(path), fill, fillRule, stroke, opacity, picture: null, clip: null };
+}
 
 /** A motif made ready to draw: its paths and the box of all their ink (stroke widths included), px about its middle. */
 export type CompiledMotif = { elements: Element[]; box: Box };
@@ -30,10 +49,13 @@ export function compileMotif(motif: Motif): CompiledMotif {
  * other strokes count as far as they could reach.
  */
 export function elementBox(element: Element, matrix: Affine = IDENTITY): Box | null {
-  const { path, stroke } = element;
+  const { path, stroke, clip } = element;
   if (stroke && element.fill === null && isStraightLine(path)) return lineBox(path, stroke, matrix);
   const box = pathBox(transformPath(matrix, path));
-  return box && stroke ? grow(box, strokeReach(stroke, path) * largestScale(matrix)) : box;
+  const inked = box && stroke ? grow(box, strokeReach(stroke, path) * largestScale(matrix)) : box;
+  if (!inked || !clip) return inked;
+  const window = pathBox(transformPath(matrix, clip.path));
+  return window && intersectBoxes(inked, window);
 }
 
 /** How far a stroke can reach from its path, in px of the path's space. */
@@ -77,14 +99,30 @@ function largestScale(matrix: Affine): number {
   return Math.max(Math.hypot(matrix.a, matrix.b), Math.hypot(matrix.c, matrix.d));
 }
 
+/** One element of a drawing made ready; `null` where its path data cannot be read. */
+export function compileElement(element: DrawingElement): Element | null {
+  const parsed = parsePath(element.d);
+  if (!parsed.ok) return null;
+  const { fill, fillRule, stroke, opacity, picture = null } = element;
+  const clip = element.clip && parsePath(element.clip.d);
+  return {
+    path: parsed.path,
+    d: formatPath(parsed.path),
+    fill,
+    fillRule,
+    stroke,
+    opacity,
+    picture,
+    clip: clip?.ok && element.clip ? { path: clip.path, rule: element.clip.rule } : null,
+  };
+}
+
 function elementsOf(content: MotifContent): Element[] {
   switch (content.kind) {
     case 'form': {
       const centred = translation(-content.width / 2, -content.height / 2);
       const path = transformPath(centred, formPath(content.form, content.width, content.height));
-      return [
-        { path, d: formatPath(path), fill: content.slot, fillRule: 'nonzero', stroke: null, opacity: 1 },
-      ];
+      return [plainElement(path, { fill: content.slot })];
     }
     case 'line': {
       const half = content.length / 2;
@@ -92,22 +130,19 @@ function elementsOf(content: MotifContent): Element[] {
         { op: 'M', to: { x: -half, y: 0 } },
         { op: 'L', to: { x: half, y: 0 } },
       ];
-      const stroke: Stroke = {
-        slot: content.slot,
-        width: content.thickness,
-        cap: content.cap,
-        join: 'miter',
-        miterLimit: 4,
-        dashes: [],
-      };
-      return [{ path, d: formatPath(path), fill: null, fillRule: 'nonzero', stroke, opacity: 1 }];
+      return [plainElement(path, { stroke: plainStroke(content.slot, content.thickness, content.cap) })];
     }
     case 'drawing':
-      return content.elements.flatMap((element) => {
-        const parsed = parsePath(element.d);
-        if (!parsed.ok) return [];
-        const { fill, fillRule, stroke, opacity } = element;
-        return [{ path: parsed.path, d: formatPath(parsed.path), fill, fillRule, stroke, opacity }];
-      });
+      return content.elements.flatMap((element) => compileElement(element) ?? []);
   }
 }
+
+/** A solid stroke with mitred joins. */
+export const plainStroke = (slot: string, width: number, cap: Stroke['cap'] = 'butt'): Stroke => ({
+  slot,
+  width,
+  cap,
+  join: 'miter',
+  miterLimit: 4,
+  dashes: [],
+});

@@ -1,16 +1,19 @@
 import { unionBoxes, grow, moveBox, boxesMeet, type Box } from '../geom/box';
-import type { Affine } from '../geom/affine';
+import { multiply } from '../geom/affine';
 import type { Point } from '../geom/point';
 import { findAbutments, type Abutment } from '../lattice/abut';
 import { cellOf, type Cell } from '../lattice/cell';
 import { offsetsMeeting } from '../lattice/meet';
-import { latticeOf, type Lattice, type Size } from '../lattice/repeat';
-import { placingMatrix, type Motif, type Recipe } from '../recipe/recipe';
+import { imagesOf, latticeOf, pitchOf, type Lattice, type Size } from '../lattice/repeat';
+import { placingMatrix, type ComposedRecipe, type Motif, type Recipe } from '../recipe/recipe';
 import { elementEdges } from './edges';
-import { compileMotif, elementBox, type CompiledMotif, type Element } from './motif';
+import type { Endless } from './endless';
+import { groundOfRecipe, type GroundScene } from './ground';
+import { buildMeasured } from './measured';
+import { compileMotif, type CompiledMotif } from './motif';
+import { pieceOf, type Piece } from './piece';
 
-/** A placed motif, ready to draw: its elements in motif space, the matrix into the unit, and the box of its ink there. */
-export type Piece = { id: string; motif: string; elements: Element[]; matrix: Affine; box: Box };
+export type { Piece };
 
 /** A recipe compiled: the drawables of one unit and the lattice that lays them. Colours stay slots. */
 export type UnitScene = {
@@ -19,12 +22,17 @@ export type UnitScene = {
   lattice: Lattice;
   cell: Cell;
   pieces: Piece[];
-  /** The box of all pieces, or `null` for a unit without art. */
+  /** Lines that run on without an end, drawn under all pieces. */
+  endless: Endless[];
+  /** The box of all pieces, or `null` for a unit without pieces. */
   artBox: Box | null;
-  /** The slot of the pattern's own ground, or `null` where it is clear. */
-  groundSlot: string | null;
+  /** True where nothing is drawn but the ground. */
+  empty: boolean;
+  ground: GroundScene | null;
   /** Lines to underlay so that no hairline shows where pieces meet edge to edge. */
   abutments: Abutment[];
+  /** True where pieces hold pictures or filters: a PNG then samples a tile instead of drawing every copy. */
+  sampled: boolean;
 };
 
 /** Remembers compiled motifs between calls while their data stay the same object; the caller owns it. */
@@ -38,27 +46,79 @@ export type CompileOptions = {
 
 /** Compiles a recipe that `checkRecipe` found sound. */
 export function compileUnit(recipe: Recipe, options: CompileOptions = {}): UnitScene {
-  const compiled = new Map(recipe.motifs.map((motif) => [motif.id, compiledMotif(motif, options.cache)]));
-  const pieces = recipe.placings.flatMap((placing): Piece[] => {
-    const motif = compiled.get(placing.motif);
-    if (!motif || motif.elements.length === 0) return [];
-    const matrix = placingMatrix(placing);
-    const box = pieceBox(motif, matrix);
-    return box ? [{ id: placing.id, motif: placing.motif, elements: motif.elements, matrix, box }] : [];
-  });
-  const lattice = latticeOf(recipe.unit, recipe.gap, recipe.repeat);
-  return {
-    pitch: { width: recipe.unit.width + recipe.gap.across, height: recipe.unit.height + recipe.gap.down },
+  if (recipe.kind === 'measured') return compileMeasured(recipe);
+  const { unit, gap, repeat, front } = recipe;
+  const lattice = latticeOf(unit, gap, repeat, front);
+  const pitch = pitchOf(unit, gap, repeat);
+  const ground = groundOfRecipe(recipe.ground, pitch, unit);
+  const placed = piecesOf(recipe, options.cache);
+  const pieces = ground?.art ? [ground.art, ...placed] : placed;
+  return finish({
+    pitch,
     lattice,
-    cell: cellOf(recipe.unit, recipe.gap, recipe.repeat),
+    cell: cellOf(unit, gap, repeat),
     pieces,
-    artBox: unionBoxes(pieces.map((piece) => piece.box)),
-    groundSlot: recipe.ground.kind === 'slot' ? recipe.ground.slot : null,
+    endless: [],
+    ground,
     abutments: options.skipAbutments ? [] : abutmentsOf(pieces, lattice),
+  });
+}
+
+function compileMeasured(recipe: Extract<Recipe, { kind: 'measured' }>): UnitScene {
+  const built = buildMeasured(recipe.measured);
+  const ground = groundOfRecipe(recipe.ground, built.pitch, built.pitch);
+  return finish({
+    ...built,
+    pieces: ground?.art ? [ground.art, ...built.pieces] : built.pieces,
+    ground,
+    abutments: [],
+  });
+}
+
+function finish(parts: Omit<UnitScene, 'artBox' | 'sampled' | 'empty'>): UnitScene {
+  const { pieces, endless } = parts;
+  return {
+    ...parts,
+    artBox: unionBoxes(pieces.map((piece) => piece.box)),
+    empty: pieces.length === 0 && endless.length === 0,
+    sampled: pieces.some((piece) => piece.effects || piece.elements.some((element) => element.picture)),
   };
 }
 
-/** A piece drawn at one lattice offset. */
+/** The same pattern for a use with another ground: without the drawing that belongs to its own. */
+export function withoutGround(scene: UnitScene): UnitScene {
+  const art = scene.ground?.art;
+  if (!art) return { ...scene, ground: null };
+  return finish({ ...scene, ground: null, pieces: scene.pieces.filter((piece) => piece !== art) });
+}
+
+function piecesOf(recipe: ComposedRecipe, cache: MotifCache | undefined): Piece[] {
+  const motifs = new Map(recipe.motifs.map((motif) => [motif.id, motif]));
+  const images = imagesOf(recipe.unit, recipe.gap, recipe.repeat);
+  return recipe.placings.flatMap((placing): Piece[] => {
+    const motif = motifs.get(placing.motif);
+    if (!motif) return [];
+    const { elements } = compiledMotif(motif, cache);
+    if (elements.length === 0) return [];
+    const upright = placingMatrix(placing);
+    const { effects = null } = motif;
+    const { id, opacity } = placing;
+    return images.flatMap(
+      (image) =>
+        pieceOf({
+          id,
+          motif: motif.id,
+          elements,
+          matrix: multiply(image, upright),
+          opacity,
+          effects,
+          image,
+        }) ?? [],
+    );
+  });
+}
+
+/** A piece at one lattice offset. */
 export type LaidPiece = { piece: Piece; offset: Point };
 
 /**
@@ -85,13 +145,10 @@ function compiledMotif(motif: Motif, cache: MotifCache | undefined): CompiledMot
   return compiled;
 }
 
-function pieceBox(motif: CompiledMotif, matrix: Affine): Box | null {
-  return unionBoxes(motif.elements.flatMap((element) => elementBox(element, matrix) ?? []));
-}
-
 function abutmentsOf(pieces: readonly Piece[], lattice: Lattice): Abutment[] {
+  const solid = pieces.map((piece) => piece.opacity === 1 && piece.effects === null);
   const edges = pieces.flatMap((piece, index) =>
-    piece.elements.flatMap((element) => elementEdges(element, piece.matrix, index)),
+    solid[index] ? piece.elements.flatMap((element) => elementEdges(element, piece.matrix, index)) : [],
   );
   return findAbutments(
     edges,

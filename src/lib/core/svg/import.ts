@@ -8,7 +8,7 @@ import type { ColourSlot } from '../colour/slots';
 import { isLengthUnit, toPx } from '../num/length';
 import { LIMITS } from '../recipe/limits';
 import type { DrawingElement, MotifContent } from '../recipe/recipe';
-import { elementBox } from '../scene/motif';
+import { elementBox, plainElement } from '../scene/motif';
 import { INITIAL_STYLE, readClassRules, styleOf, type Style } from './style';
 import { readSvgTree, type XmlNode } from './xml';
 
@@ -158,7 +158,7 @@ class Walker {
 
   private add(element: DrawingElement, path: Path): void {
     if (element.opacity === 0) return;
-    const box = elementBox({ ...element, path });
+    const box = elementBox({ ...plainElement(path, element), path });
     if (box) this.drawn.push({ element, box, path });
   }
 

@@ -9,7 +9,8 @@ import {
   type ShapeScene,
 } from '../scene/layout';
 import { basePattern, fillPattern } from './live';
-import { UNDERLAY_PIXELS, abutmentMarkup, underlayWidth, unitMarkup } from './pieces';
+import { groundPaint } from './paint';
+import { UNDERLAY_PIXELS, abutmentMarkup, endlessMarkup, underlayWidth, unitMarkup } from './pieces';
 import { escapeXml, factor, matrixText, num } from './print';
 
 export type LayoutSvgOptions = {
@@ -68,10 +69,10 @@ class Writer {
     if (paint.kind === 'colour') {
       parts.push(outline(`fill="${paint.colour}"${opacityText('fill-opacity', paint.opacity)}`));
     } else {
-      if (paint.ground)
-        parts.push(
-          outline(`fill="${paint.ground.colour}"${opacityText('fill-opacity', paint.ground.opacity)}`),
-        );
+      if (paint.ground) {
+        const { value, defs } = groundPaint(paint.ground, paint.matrix);
+        parts.push(defs + outline(`fill="${value}"${opacityText('fill-opacity', paint.ground.opacity)}`));
+      }
       parts.push(this.mode === 'live' ? this.live(paint, outline) : this.expanded(shape, paint));
     }
     this.body.push(
@@ -92,8 +93,8 @@ class Writer {
 
   private expanded(shape: ShapeScene, paint: PatternPaint): string {
     const { scene, key } = paint.pattern;
-    const offsets = visibleOffsets(shape, paint, this.region);
-    if (offsets.length === 0) return '';
+    const { offsets, region } = visibleCopies(shape, paint, this.region);
+    if (offsets.length === 0 && scene.endless.length === 0) return '';
     const unit = this.once(
       `u|${key}|${colourKey(paint.colours)}`,
       'u',
@@ -104,7 +105,7 @@ class Writer {
       'c',
       (id) => `<clipPath id="${id}"><path d="${shape.d}"/></clipPath>`,
     );
-    const art = copiesMarkup(paint, offsets, unit, this.scale);
+    const art = copiesMarkup(paint, { offsets, region }, unit, this.scale);
     return `<g clip-path="url(#${clip})"><g${opacityText('opacity', paint.opacity)}>${art}</g></g>`;
   }
 
@@ -118,27 +119,33 @@ class Writer {
   }
 }
 
-/** Every copy of the unit `#unit` at `offsets`, with the underlay, in the shape's frame space. */
+/** The part of a fill's plane that shows, as a convex polygon in pattern px, and the lattice offsets of its copies. */
+export type VisibleCopies = { offsets: Point[]; region: Point[] };
+
+/** Every copy of the unit `#unit` at its offset, with endless strokes and underlay below, in the shape's frame space. */
 export function copiesMarkup(
   paint: PatternPaint,
-  offsets: readonly Point[],
+  { offsets, region }: VisibleCopies,
   unit: string,
   scale: number,
 ): string {
+  const { scene } = paint.pattern;
   const underlay = UNDERLAY_PIXELS / (meanScale(paint.matrix) * scale);
   const copies = offsets
     .map(({ x, y }) => `<use href="#${unit}" x="${factor(x)}" y="${factor(y)}"/>`)
     .join('');
-  return `<g transform="${matrixText(paint.matrix)}">${abutmentMarkup(paint.pattern.scene, paint.colours, underlay, offsets)}${copies}</g>`;
+  const below =
+    endlessMarkup(scene, region, paint.colours) + abutmentMarkup(scene, paint.colours, underlay, offsets);
+  return `<g transform="${matrixText(paint.matrix)}">${below}${copies}</g>`;
 }
 
-/** The lattice offsets at which a fill's unit shows inside both its shape and the region, in overlap order. */
-export function visibleOffsets(shape: ShapeScene, paint: PatternPaint, region: Box): Point[] {
+/** What of a fill's plane shows inside both its shape and the box `onPage`; offsets in overlap order. */
+export function visibleCopies(shape: ShapeScene, paint: PatternPaint, onPage: Box): VisibleCopies {
   const { artBox, lattice } = paint.pattern.scene;
-  const seen = intersectBoxes(shape.box, region);
-  if (!artBox || !seen) return [];
-  const polygon = patternRegion(shape, paint, seen);
-  return polygon ? offsetsMeeting(lattice, grow(artBox, 1e-3), polygon) : [];
+  const seen = intersectBoxes(shape.box, onPage);
+  const region = seen && patternRegion(shape, paint, seen);
+  if (!region) return { offsets: [], region: [] };
+  return { offsets: artBox ? offsetsMeeting(lattice, grow(artBox, 1e-3), region) : [], region };
 }
 
 /** A name for a set of colours: equal sets have equal names. */

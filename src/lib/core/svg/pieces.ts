@@ -1,36 +1,47 @@
-import type { Hex } from '../colour/parse';
 import { IDENTITY, invert, multiply, translation, type Affine } from '../geom/affine';
 import { formatPath, transformPath } from '../geom/path';
 import { nearly } from '../num/tolerance';
-import { grow } from '../geom/box';
+import { grow, moveBox } from '../geom/box';
 import type { Point } from '../geom/point';
 import type { Abutment } from '../lattice/abut';
 import { cellCorners } from '../lattice/cell';
 import { offsetsMeeting } from '../lattice/meet';
+import { effectsReach } from '../scene/effects';
+import { endlessOver } from '../scene/endless';
 import type { Element } from '../scene/motif';
 import { piecesOver, type Piece, type UnitScene } from '../scene/unit';
-import { matrixText, num } from './print';
+import { effectsFilter } from './effects';
+import { colourOf, paintMarkup, pictureMarkup, type Colours } from './paint';
+import { contentId, matrixText, num } from './print';
 
-export type Colours = Readonly<Record<string, Hex>>;
+export type { Colours };
 
 /** Device pixels that the underlay of abutting edges is wide: the anti-aliasing of an edge reaches 0.71 px to each side. */
 export const UNDERLAY_PIXELS = 2.5;
 
-const NO_COLOUR = '#000000';
-
-/** One element as a <path>, its slots turned into colours. */
+/** One element, its slots turned into colours: a <path>, or a picture inside the path, with its clip and gradient before it. */
 export function elementMarkup(element: Element, colours: Colours): string {
-  const fill = element.fill === null ? 'none' : (colours[element.fill] ?? NO_COLOUR);
+  const drawing = element.picture ? pictureMarkup(element.picture) : pathMarkup(element, colours);
+  const opacity = element.picture && element.opacity < 1 ? ` opacity="${num(element.opacity)}"` : '';
+  if (!element.clip) return opacity ? `<g${opacity}>${drawing}</g>` : drawing;
+  const rule = element.clip.rule === 'evenodd' ? ' clip-rule="evenodd"' : '';
+  const path = `<path d="${formatPath(element.clip.path)}"${rule}/>`;
+  const id = contentId('k', path);
+  return `<clipPath id="${id}">${path}</clipPath><g clip-path="url(#${id})"${opacity}>${drawing}</g>`;
+}
+
+function pathMarkup(element: Element, colours: Colours): string {
+  const fill = paintMarkup(element.fill, colours);
   const rule = element.fillRule === 'evenodd' ? ' fill-rule="evenodd"' : '';
   const opacity = element.opacity < 1 ? ` opacity="${num(element.opacity)}"` : '';
-  return `<path d="${element.d}" fill="${fill}"${rule}${strokeMarkup(element, colours)}${opacity}/>`;
+  return `${fill.defs}<path d="${element.d}" fill="${fill.value}"${rule}${strokeMarkup(element, colours)}${opacity}/>`;
 }
 
 function strokeMarkup(element: Element, colours: Colours): string {
   const { stroke } = element;
   if (!stroke) return '';
   const parts = [
-    ` stroke="${colours[stroke.slot] ?? NO_COLOUR}" stroke-width="${num(stroke.width)}"`,
+    ` stroke="${colourOf(colours, stroke.slot)}" stroke-width="${num(stroke.width)}"`,
     stroke.cap === 'butt' ? '' : ` stroke-linecap="${stroke.cap}"`,
     stroke.join === 'miter'
       ? ` stroke-miterlimit="${num(stroke.miterLimit)}"`
@@ -47,12 +58,23 @@ function strokeMarkup(element: Element, colours: Colours): string {
  */
 export function pieceMarkup(piece: Piece, offset: Point, colours: Colours): string {
   const matrix = multiply(translation(offset.x, offset.y), piece.matrix);
+  const drawing = drawnThrough(piece.elements, matrix, colours);
+  const opacity = piece.opacity < 1 ? ` opacity="${num(piece.opacity)}"` : '';
+  if (piece.effects) {
+    const ink = grow(moveBox(piece.box, offset), -effectsReach(piece.effects));
+    const filter = effectsFilter(piece.effects, ink, colours);
+    return `${filter.markup}<g filter="url(#${filter.id})"${opacity}>${drawing}</g>`;
+  }
+  return opacity ? `<g${opacity}>${drawing}</g>` : drawing;
+}
+
+function drawnThrough(elements: readonly Element[], matrix: Affine, colours: Colours): string {
   const scale = evenScale(matrix);
-  if (scale === null && piece.elements.some((element) => element.stroke)) {
-    const inner = piece.elements.map((element) => elementMarkup(element, colours)).join('');
+  if (scale === null && elements.some((element) => element.stroke)) {
+    const inner = elements.map((element) => elementMarkup(element, colours)).join('');
     return `<g transform="${matrixText(matrix)}">${inner}</g>`;
   }
-  return piece.elements
+  return elements
     .map((element) => elementMarkup(throughMatrix(element, matrix, scale ?? 1), colours))
     .join('');
 }
@@ -63,8 +85,26 @@ function throughMatrix(element: Element, matrix: Affine, scale: number): Element
     width: element.stroke.width * scale,
     dashes: element.stroke.dashes.map((dash) => dash * scale),
   };
+  const { fill, picture, clip } = element;
   const path = transformPath(matrix, element.path);
-  return { ...element, path, d: formatPath(path), stroke };
+  return {
+    ...element,
+    path,
+    d: formatPath(path),
+    stroke,
+    fill:
+      fill !== null && typeof fill === 'object' ? { ...fill, matrix: multiply(matrix, fill.matrix) } : fill,
+    picture: picture && { ...picture, matrix: multiply(matrix, picture.matrix) },
+    clip: clip && { ...clip, path: transformPath(matrix, clip.path) },
+  };
+}
+
+/** The endless strokes of a pattern over a region of its plane, each row in one piece. */
+export function endlessMarkup(scene: UnitScene, region: readonly Point[], colours: Colours): string {
+  if (scene.endless.length === 0) return '';
+  return endlessOver(scene.endless, scene.lattice, region)
+    .map(({ element, path }) => pathMarkup({ ...element, path, d: formatPath(path) }, colours))
+    .join('');
 }
 
 /** The factor of a matrix that scales alike in all directions, or `null` where it does not. */
@@ -99,7 +139,7 @@ export function abutmentMarkup(
   return [...byPaint]
     .map(
       ([paint, lines]) =>
-        `<path d="${lines.join('')}" fill="none" stroke="${colours[paint] ?? NO_COLOUR}" stroke-width="${num(width)}"/>`,
+        `<path d="${lines.join('')}" fill="none" stroke="${colourOf(colours, paint)}" stroke-width="${num(width)}"/>`,
     )
     .join('');
 }
@@ -135,6 +175,7 @@ export function cellMarkup(
   const laid = piecesOver(scene, corners);
   const offsets = scene.artBox ? offsetsMeeting(scene.lattice, grow(scene.artBox, underlay), corners) : [];
   const drawing =
+    endlessMarkup(scene, corners, colours) +
     abutmentMarkup(scene, colours, underlay, offsets) +
     laid.map(({ piece, offset }) => pieceMarkup(piece, offset, colours)).join('');
   const inverse = scene.cell.matrix === IDENTITY ? null : invert(scene.cell.matrix);

@@ -20,3 +20,17 @@ export function escapeXml(text: string): string {
     .replaceAll('>', '&gt;')
     .replaceAll('"', '&quot;');
 }
+
+/**
+ * An id made from the definition it names: equal definitions have equal ids, so that the same one may be written
+ * twice on a page and either serves. Two FNV-1a sums of 32 bits.
+ */
+export function contentId(prefix: string, text: string): string {
+  let [low, high] = [0x811c9dc5, 0x01234567];
+  for (let at = 0; at < text.length; at += 1) {
+    const code = text.charCodeAt(at);
+    low = Math.imul(low ^ code, 0x01000193);
+    high = Math.imul(high ^ (code + at), 0x01000193);
+  }
+  return `${prefix}${(low >>> 0).toString(36)}${(high >>> 0).toString(36)}`;
+}

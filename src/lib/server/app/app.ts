@@ -1,5 +1,6 @@
 import { join } from 'node:path';
 import { openDatabase, type Db } from '../db/open';
+import { assetUrl } from '../repo/assets';
 import { seedDemo } from '../demo/seed';
 import { openExports, type Exports } from '../jobs/exports';
 import { openRenderPool, type RenderPool } from '../render/pool';
@@ -19,5 +20,5 @@ export function openApp(environment: NodeJS.ProcessEnv): App {
   const db = openDatabase(join(folder, 'isle.db'));
   if (environment.ISLE_DEMO === '1') seedDemo(db);
   const pool = openRenderPool();
-  return { db, pool, exports: openExports(pool, join(folder, 'exports')) };
+  return { db, pool, exports: openExports(pool, join(folder, 'exports'), (asset) => assetUrl(db, asset)) };
 }

@@ -2,7 +2,14 @@ import type { ColourSlot } from '../../core/colour/slots';
 import type { ShapeForm } from '../../core/geom/shapes';
 import { toPx } from '../../core/num/length';
 import type { Repeat } from '../../core/lattice/repeat';
-import type { DrawingElement, LineCap, Motif, Placing, Recipe } from '../../core/recipe/recipe';
+import {
+  emptyRecipe,
+  type ComposedRecipe,
+  type DrawingElement,
+  type LineCap,
+  type Motif,
+  type Placing,
+} from '../../core/recipe/recipe';
 
 /** The made-up palette of the demo. */
 export const COLOURS = {
@@ -111,7 +118,7 @@ export function stroked(d: string, colour: ColourName, width: number, cap: LineC
 
 /** A placing at (x, y) mm. */
 export function at(motif: string, x: number, y: number, rotation = 0, scale = 1, scaleY = scale): Placing {
-  return { id: `${motif}-${x}-${y}`, motif, x: mm(x), y: mm(y), rotation, scaleX: scale, scaleY };
+  return { id: `${motif}-${x}-${y}`, motif, x: mm(x), y: mm(y), rotation, scaleX: scale, scaleY, opacity: 1 };
 }
 
 export type PatternPlan = {
@@ -128,12 +135,9 @@ export type PatternPlan = {
 export type DemoPattern = { name: string; description: string; plan: PatternPlan };
 
 /** A recipe from a plan in mm. */
-export function recipeOf(plan: PatternPlan): Recipe {
+export function recipeOf(plan: PatternPlan): ComposedRecipe {
   return {
-    kind: 'composed',
-    version: 1,
-    measure: 'mm',
-    unit: { width: mm(plan.width), height: mm(plan.height) },
+    ...emptyRecipe('mm', { width: mm(plan.width), height: mm(plan.height) }),
     gap: { across: mm(plan.gap?.[0] ?? 0), down: mm(plan.gap?.[1] ?? 0) },
     repeat: plan.repeat ?? { kind: 'straight' },
     ground: plan.ground === null ? { kind: 'clear' } : { kind: 'slot', slot: slotOf(plan.ground) },

@@ -24,8 +24,12 @@ type Running = { job: ExportJob; abort: AbortController; path: string; finished:
 
 const KEEP_MS = 3_600_000;
 
-/** Keeps export jobs in memory and their files in `folder`, which is emptied first. */
-export function openExports(pool: RenderPool, folder: string): Exports {
+/** Keeps export jobs in memory and their files in `folder`, which is emptied first. `picture` gives assets as data URLs. */
+export function openExports(
+  pool: RenderPool,
+  folder: string,
+  picture: (asset: string) => string | null,
+): Exports {
   const jobs = new Map<string, Running>();
   const ready = rm(folder, { recursive: true, force: true }).then(() => mkdir(folder, { recursive: true }));
   const find = (id: string): Running | null => jobs.get(id) ?? null;
@@ -53,7 +57,7 @@ export function openExports(pool: RenderPool, folder: string): Exports {
       };
       const path = join(folder, `${id}.png`);
       const abort = new AbortController();
-      const finishedRun = ready.then(() => run(scene, pool, { job, abort, path }));
+      const finishedRun = ready.then(() => run(scene, pool, { job, abort, path, picture }));
       jobs.set(id, { job, abort, path, finished: finishedRun });
       setTimeout(() => {
         jobs.delete(id);
@@ -101,7 +105,7 @@ function tooLarge(width: number, height: number, ppi: number): ReturnType<typeof
 async function run(
   scene: LayoutScene,
   pool: RenderPool,
-  { job, abort, path }: Omit<Running, 'finished'>,
+  { job, abort, path, picture }: Omit<Running, 'finished'> & { picture: (asset: string) => string | null },
 ): Promise<void> {
   const file = createWriteStream(path);
   try {
@@ -109,6 +113,7 @@ async function run(
     await renderPng(scene, pool, {
       size: job,
       signal: abort.signal,
+      picture,
       progress: (share) => (job.progress = share),
       write: async (bytes) => {
         job.bytes += bytes.length;

@@ -1,4 +1,5 @@
 import { joinAdler, pngChunk, pngHead, zlibTrailer, ZLIB_HEADER } from '../../core/formats/png';
+import { embedPictures } from '../../core/svg/paint';
 import type { LayoutScene } from '../../core/scene/layout';
 import type { BandReply } from '../../contract/render';
 import type { RenderPool } from './pool';
@@ -13,6 +14,8 @@ export type PngOptions = {
   /** Told the share done, 0 to 1. */
   progress?: (share: number) => void;
   signal?: AbortSignal;
+  /** A picture of the assets as a data URL; `null` where it is gone. */
+  picture?: (asset: string) => string | null;
 };
 
 /** Pixels in one band: small enough for little memory, large enough that parsing its SVG costs nothing beside drawing. */
@@ -34,7 +37,8 @@ export async function renderPng(scene: LayoutScene, pool: RenderPool, options: P
     const { width } = size;
     const box = { x: 0, y: band.top, width, height: band.rows };
     const last = next === bands.length;
-    const reply = pool.band({ width, height: band.rows, alpha, ...bandSteps(scene, box, scale), last });
+    const layers = withPictures(bandSteps(scene, box, scale), options.picture ?? (() => null));
+    const reply = pool.band({ width, height: band.rows, alpha, ...layers, last });
     reply.catch(() => undefined);
     waiting.push(reply);
   };
@@ -61,4 +65,18 @@ function bandsOf(size: PngSize): Band[] {
   for (let top = 0; top < size.height; top += rows)
     bands.push({ top, rows: Math.min(rows, size.height - top) });
   return bands;
+}
+
+/** The drawings of a band with every picture inside them: a render thread reads nothing from elsewhere. */
+function withPictures(
+  { base, steps }: ReturnType<typeof bandSteps>,
+  picture: (asset: string) => string | null,
+): ReturnType<typeof bandSteps> {
+  return {
+    base: embedPictures(base, picture),
+    steps: steps.map((step) => ({
+      ...step,
+      source: { ...step.source, svg: embedPictures(step.source.svg, picture) },
+    })),
+  };
 }

@@ -1,6 +1,8 @@
+import { multiply, translation } from '../../core/geom/affine';
 import { boxesMeet, grow, intersectBoxes, type Box } from '../../core/geom/box';
 import type { LayoutScene, PatternPaint, ShapeScene } from '../../core/scene/layout';
-import { copiesMarkup, opacityText, visibleOffsets } from '../../core/svg/layout';
+import { copiesMarkup, opacityText, visibleCopies } from '../../core/svg/layout';
+import { groundPaint } from '../../core/svg/paint';
 import { unitMarkup } from '../../core/svg/pieces';
 import { factor } from '../../core/svg/print';
 import type { BandRequest, RenderStep } from '../../contract/render';
@@ -55,13 +57,13 @@ class StepWriter {
       ? null
       : this.copies(shape, paint, this.onPage(box));
     if (drawing !== null && coversBox(shape, this.region)) {
-      this.gathered.push(groundMarkup(paint, this.region) + drawing);
+      this.gathered.push(groundMarkup(shape, paint, this.region) + drawing);
       return;
     }
     if (drawing === '' && !paint.ground) return;
     this.flush();
     const region = this.onPage(box);
-    const ground = groundMarkup(paint, region);
+    const ground = groundMarkup(shape, paint, region);
     this.steps.push({
       x: box.x - this.band.x,
       y: box.y - this.band.y,
@@ -80,11 +82,11 @@ class StepWriter {
 
   /** Every copy of the unit that shows in `region`, on the page; "" where none does. */
   private copies(shape: ShapeScene, paint: PatternPaint, region: Box): string {
-    const offsets = visibleOffsets(shape, paint, region);
-    if (offsets.length === 0) return '';
+    const visible = visibleCopies(shape, paint, region);
+    if (visible.offsets.length === 0 && paint.pattern.scene.endless.length === 0) return '';
     const id = `u${this.units++}`;
     const unit = `<defs><g id="${id}">${unitMarkup(paint.pattern.scene, paint.colours)}</g></defs>`;
-    const art = copiesMarkup(paint, offsets, id, Math.sqrt(this.scale.x * this.scale.y));
+    const art = copiesMarkup(paint, visible, id, Math.sqrt(this.scale.x * this.scale.y));
     const place = `transform="translate(${factor(shape.x)} ${factor(shape.y)})"`;
     return `${unit}<g ${place}${opacityText('opacity', paint.opacity)}>${art}</g>`;
   }
@@ -131,9 +133,11 @@ function wash(region: Box, attributes: string): string {
 }
 
 /** The ground of a fill over a region, or "" where it has none. The layer's mask gives it the shape's outline. */
-function groundMarkup(paint: PatternPaint, region: Box): string {
+function groundMarkup(shape: ShapeScene, paint: PatternPaint, region: Box): string {
   if (!paint.ground) return '';
-  return wash(region, `fill="${paint.ground.colour}"${opacityText('fill-opacity', paint.ground.opacity)}`);
+  const onPage = multiply(translation(shape.x, shape.y), paint.matrix);
+  const { value, defs } = groundPaint(paint.ground, onPage);
+  return defs + wash(region, `fill="${value}"${opacityText('fill-opacity', paint.ground.opacity)}`);
 }
 
 function svgOf(region: Box, pixels: PixelBox, drawing: string): string {

@@ -19,8 +19,12 @@ const MOST_CELLS = 32;
 const FINEST = 2;
 const MEAN_SIDE = 64;
 
-/** True where a fill's units are so small that a layer would need too many copies of them. */
+/**
+ * True where a fill's units are so small that a layer would need too many copies of them, or hold pictures or filters,
+ * which the renderer would draw anew for every copy and, for pictures, with a line at every joint.
+ */
 export function isFine(shape: ShapeScene, paint: PatternPaint, region: Box): boolean {
+  if (paint.pattern.scene.sampled) return true;
   const polygon = patternRegion(shape, paint, region);
   return polygon !== null && polygonArea(polygon) / unitArea(paint.pattern.scene.lattice) > MOST_COPIES;
 }

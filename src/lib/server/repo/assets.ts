@@ -25,3 +25,9 @@ export function readAsset(
     .get();
   return row ?? null;
 }
+
+/** A picture among the assets as a data URL, or `null`. */
+export function assetUrl(db: Db, hash: string): string | null {
+  const file = readAsset(db, hash);
+  return file && `data:${file.mediaType};base64,${file.bytes.toString('base64')}`;
+}

@@ -23,6 +23,7 @@ import { done, fail, failWith, type Outcome } from '../../contract/failure';
 import { checkRecipe } from '../../core/recipe/check';
 import { migrateRecipe } from '../../core/recipe/migrate';
 import type { Recipe } from '../../core/recipe/recipe';
+import { buildMeasured } from '../../core/scene/measured';
 import { STUDIO, type Db } from '../db/open';
 import { fill, layout, pattern, project, revision, shape } from '../db/schema';
 import { newId, note, stale, writing } from './context';
@@ -238,11 +239,19 @@ export function patternsForUse(
   });
 }
 
-/** What is known of a recipe without compiling it. */
+/** What is known of a recipe without drawing it. */
 export function factsOf(recipe: Recipe): PatternFacts {
-  const { unit, gap, repeat, measure, slots } = recipe;
-  return { unit, gap, repeat, measure, slots, clear: recipe.ground.kind === 'clear' };
+  const { kind, measure, slots } = recipe;
+  const clear = recipe.ground.kind === 'clear';
+  if (kind === 'measured') {
+    const { pitch } = buildMeasured(recipe.measured);
+    return { kind, unit: pitch, gap: NO_GAP, repeat: { kind: 'straight' }, measure, slots, clear };
+  }
+  const { unit, gap, repeat } = recipe;
+  return { kind, unit, gap, repeat, measure, slots, clear };
 }
+
+const NO_GAP = { across: 0, down: 0 };
 
 /** The words of a search as an FTS5 query: every word must begin a word of the text; `null` for no words. */
 export function matchText(search: string): string | null {
@@ -283,6 +292,11 @@ function findRow(db: Db, id: string): PatternRow | undefined {
     .get();
 }
 
+/** Stored facts; those of revisions from before measured patterns have no kind. */
+function factsFrom(json: string): PatternFacts {
+  return { kind: 'composed', ...(JSON.parse(json) as Omit<PatternFacts, 'kind'>) };
+}
+
 function noPattern(id: string): ReturnType<typeof fail> {
   return fail('not_found', `There is no pattern with the id “${id}”.`, 'id');
 }
@@ -312,7 +326,7 @@ function summaries(db: Db, rows: readonly PatternRow[]): PatternSummary[] {
     .where(inArray(revision.patternId, ids))
     .all();
   const usesById = new Map(uses.map((row) => [row.id, row]));
-  const factsById = new Map(metrics.map((row) => [row.id, JSON.parse(row.metrics) as PatternFacts]));
+  const factsById = new Map(metrics.map((row) => [row.id, factsFrom(row.metrics)]));
   return rows.map((row) => ({
     id: row.id,
     name: row.name,

@@ -7,12 +7,10 @@
   import type { PaletteData, PatternDetail } from '$lib/contract/data';
   import type { Outcome } from '$lib/contract/failure';
   import Button from '../components/Button.svelte';
-  import LayOn from '../components/LayOn.svelte';
   import NameField from '../components/NameField.svelte';
-  import NumberField from '../components/NumberField.svelte';
   import SaveNote from '../components/SaveNote.svelte';
   import StaleDialog from '../components/StaleDialog.svelte';
-  import type { Surface } from '../components/surfaces';
+  import ToolBar from '../components/ToolBar.svelte';
   import TopBar from '../components/TopBar.svelte';
   import { keyIsTaken } from '../layout/keys';
   import KeysDialog from '../layout/KeysDialog.svelte';
@@ -20,26 +18,37 @@
   import NewThing from '../library/NewThing.svelte';
   import { sayUses } from '../library/say';
   import { toasts } from '../state/toasts.svelte';
+  import { BenchWorker } from '$lib/workers/client';
+  import { Checks } from './checks.svelte';
+  import ChecksPanel from './ChecksPanel.svelte';
   import ColourPanel from './ColourPanel.svelte';
   import { BenchEditor } from './editor.svelte';
   import { BENCH_KEYS, benchKey } from './keys';
+  import MeasuredPanel from './MeasuredPanel.svelte';
   import MotifPanel from './MotifPanel.svelte';
   import PlacedPanel from './PlacedPanel.svelte';
   import RepeatPanel from './RepeatPanel.svelte';
+  import ScatterDialog from './ScatterDialog.svelte';
+  import ScreenSize from './ScreenSize.svelte';
+  import { BenchShow } from './show.svelte';
+  import ShowPanel from './ShowPanel.svelte';
   import SizeStrip from './SizeStrip.svelte';
   import UnitView from './UnitView.svelte';
 
   /** The view where a pattern is built; `pattern` is null for a new one. */
-  type Props = { pattern: PatternDetail | null; palettes: PaletteData[] };
-  let { pattern, palettes }: Props = $props();
+  type Props = { pattern: PatternDetail | null; palettes: PaletteData[]; measured?: boolean };
+  let { pattern, palettes, measured = false }: Props = $props();
 
   // svelte-ignore state_referenced_locally
-  const editor = new BenchEditor(pattern);
+  const editor = new BenchEditor(pattern, measured);
   const view = new View();
   const patternId = $props.id();
   let unitView: UnitView | undefined = $state();
-  let surface: Surface = $state('light');
-  let veil = $state(0.55);
+  const show = new BenchShow();
+  const worker = new BenchWorker();
+  const checks = new Checks(worker);
+  let scattering = $state(false);
+  let measuring = $state(false);
   let naming = $state(false);
   let showKeys = $state(false);
   let busy = $state(false);
@@ -59,6 +68,13 @@
   $effect(() => {
     if (!editor.history.inGesture && editor.problems.length === 0) editor.saver.want(editor.recipe);
   });
+  $effect(() => {
+    const { recipe } = editor;
+    if (editor.history.inGesture || editor.problems.length > 0) return;
+    const wait = setTimeout(() => void checks.look(recipe), 250);
+    return () => clearTimeout(wait);
+  });
+  $effect(() => () => worker.stop());
   $effect(() => {
     if (editor.id === null || page.url.pathname !== '/library/new') return;
     replaceState(`/library/${editor.id}/bench`, page.state);
@@ -128,21 +144,34 @@
           onretry={() => editor.saver.flush()}
         />
       {/if}
-      <Button kind="main" disabled={busy || !changed || editor.recipe.placings.length === 0} onclick={publish}
+      <Button kind="main" disabled={busy || !changed || editor.scene.empty} onclick={publish}
         >Publish revision {editor.newest + 1}</Button
       >
     {/snippet}
   </TopBar>
   <div class="columns">
     <aside aria-label="Motifs and pieces">
-      <MotifPanel {editor} />
-      <PlacedPanel {editor} />
+      {#if editor.recipe.kind === 'measured'}
+        <MeasuredPanel
+          recipe={editor.recipe}
+          settled={editor.history.settled.kind === 'measured' ? editor.history.settled : editor.recipe}
+          coverage={checks.coverage?.total ?? null}
+          onlive={(recipe) => editor.history.live(recipe)}
+          onset={(recipe) => editor.commit(recipe)}
+          oncancel={() => editor.history.cancel()}
+          onplacings={() => editor.goOnByHand()}
+        />
+      {:else}
+        <MotifPanel {editor} onscatter={() => (scattering = true)} />
+        <PlacedPanel {editor} />
+      {/if}
+      <ChecksPanel {editor} {checks} {show} />
     </aside>
     <main>
       <h1 class="visually-hidden">Bench: {editor.name}</h1>
       <div class="unit-box">
-        <UnitView bind:this={unitView} {editor} {view} {patternId} {veil} {surface} />
-        <div class="tools" role="toolbar" aria-label="View">
+        <UnitView bind:this={unitView} {editor} {view} {patternId} {show} />
+        <ToolBar label="View">
           <button
             type="button"
             title="Undo"
@@ -157,40 +186,35 @@
             disabled={!editor.history.canRedo}
             onclick={() => editor.history.redo()}><Redo size={16} /></button
           >
+          <button
+            type="button"
+            title="Ten by ten repeats, flat, to judge the rhythm"
+            aria-pressed={show.flat}
+            onclick={() => {
+              show.flat = !show.flat;
+              unitView?.fit();
+            }}>10 × 10</button
+          >
           <button type="button" class="mono" title="Fit the unit (0)" onclick={() => unitView?.fit()}
             >{Math.round(view.zoom * 100)} %</button
           >
           <button type="button" title="Keys (?)" aria-label="Keys" onclick={() => (showKeys = true)}
             ><Keyboard size={16} /></button
           >
-        </div>
+        </ToolBar>
       </div>
-      <div class="strip-box"><SizeStrip {editor} {patternId} {surface} /></div>
+      <div class="strip-box"><SizeStrip {editor} {patternId} {show} /></div>
     </main>
     <aside class="right" aria-label="Repeat and colours">
-      <RepeatPanel {editor} />
+      {#if editor.recipe.kind === 'composed'}<RepeatPanel {editor} {show} />{/if}
       <ColourPanel {editor} {palettes} />
-      <section>
-        <h2>Show</h2>
-        <div class="rows">
-          <span>Veil over the neighbours</span>
-          <NumberField
-            label="Veil over the neighbours"
-            value={veil}
-            kind={{ suffix: '%' }}
-            least={0}
-            most={1}
-            digits={0}
-            onlive={(value) => (veil = value)}
-            onset={(value) => (veil = value)}
-          />
-        </div>
-        <LayOn value={surface} onset={(value) => (surface = value)} />
-      </section>
+      <ShowPanel {editor} {show} oncalibrate={() => (measuring = true)} />
     </aside>
   </div>
 </div>
 
+{#if scattering}<ScatterDialog {editor} {worker} onclose={() => (scattering = false)} />{/if}
+{#if measuring}<ScreenSize {show} onclose={() => (measuring = false)} />{/if}
 {#if naming}
   <NewThing
     title="Name the pattern"
@@ -249,45 +273,5 @@
     max-width: 420px;
     color: var(--amber);
     font-weight: 600;
-  }
-  .right section {
-    padding: 14px 12px;
-  }
-  .rows {
-    display: flex;
-    justify-content: space-between;
-    align-items: baseline;
-    margin: 8px 0 10px;
-    color: var(--muted);
-  }
-  .tools {
-    position: absolute;
-    top: 10px;
-    right: 10px;
-    display: flex;
-    gap: 2px;
-    padding: 3px;
-    border-radius: 8px;
-    background: var(--card);
-    box-shadow: 0 1px 4px rgb(20 33 31 / 18%);
-  }
-  .tools button {
-    display: inline-flex;
-    align-items: center;
-    justify-content: center;
-    min-width: 28px;
-    height: 28px;
-    padding: 0 6px;
-    border: 0;
-    border-radius: 5px;
-    background: none;
-    cursor: pointer;
-  }
-  .tools button:hover:not(:disabled) {
-    background: var(--paper);
-  }
-  .tools button:disabled {
-    color: var(--rule-strong);
-    cursor: default;
   }
 </style>

@@ -1,15 +1,18 @@
 <script lang="ts">
   import X from '@lucide/svelte/icons/x';
   import type { PaletteData } from '$lib/contract/data';
-  import { freeName, slotsOf, usedSlots } from '$lib/core/recipe/edit';
+  import { freeName, motifSlots, usedSlots } from '$lib/core/recipe/edit';
   import { LIMITS } from '$lib/core/recipe/limits';
-  import type { Recipe } from '$lib/core/recipe/recipe';
+  import { MEASURED } from '$lib/core/recipe/measured';
+  import { groundSlots, type Recipe } from '$lib/core/recipe/recipe';
   import Button from '../components/Button.svelte';
   import ColourWell from '../components/ColourWell.svelte';
   import NameField from '../components/NameField.svelte';
+  import Panel from '../components/Panel.svelte';
   import { toasts } from '../state/toasts.svelte';
   import type { BenchEditor } from './editor.svelte';
   import { freshColour, newId } from './fresh';
+  import GroundPanel from './GroundPanel.svelte';
 
   /** The ground and the colour slots of the pattern. */
   type Props = { editor: BenchEditor; palettes: PaletteData[] };
@@ -17,8 +20,6 @@
 
   const recipe = $derived(editor.recipe);
   const used = $derived(usedSlots(recipe));
-  const groundSlot = $derived(recipe.ground.kind === 'slot' ? recipe.ground.slot : null);
-  const ground = $derived(recipe.slots.find((slot) => slot.id === groundSlot) ?? null);
 
   function recolour(from: Recipe, id: string, colour: string): Recipe {
     return { ...from, slots: from.slots.map((slot) => (slot.id === id ? { ...slot, colour } : slot)) };
@@ -50,62 +51,25 @@
     });
     return id;
   }
-  function setGround(slot: string): void {
-    if (slot !== 'new') {
-      editor.commit({ ...recipe, ground: slot === '' ? { kind: 'clear' } : { kind: 'slot', slot } });
-      return;
-    }
-    const id = newId();
-    const name = freeName(
-      'Ground',
-      recipe.slots.map((held) => held.name),
-    );
-    editor.commit({
-      ...recipe,
-      slots: [...recipe.slots, { id, name, colour: '#e0f0ec' }],
-      ground: { kind: 'slot', slot: id },
-    });
-  }
   function usersOf(id: string): string {
-    const names = recipe.motifs
-      .filter((motif) => slotsOf(motif.content).includes(id))
-      .map((motif) => motif.name);
-    if (id === groundSlot) names.push('ground');
+    const names =
+      recipe.kind === 'measured'
+        ? MEASURED[recipe.measured.form].inks.flatMap(({ key, label }) =>
+            recipe.measured.inks[key] === id ? [label.toLowerCase()] : [],
+          )
+        : recipe.motifs.filter((motif) => motifSlots(motif).includes(id)).map((motif) => motif.name);
+    if (recipe.kind === 'measured' && recipe.measured.bands.some((band) => band.slot === id)) names.push('bands');
+    if (groundSlots(recipe.ground).includes(id)) names.push('ground');
     return names.length > 2 ? `${names.length} motifs` : names.join(', ');
   }
 </script>
 
-<section>
-  <h2>Ground</h2>
-  <div class="ground">
-    {#if ground}
-      <ColourWell
-        colour={ground.colour}
-        label="Ground colour"
-        {palettes}
-        onlive={(colour) => showColour(ground.id, colour)}
-        onset={(colour) => setColour(ground.id, colour)}
-      />
-    {:else}
-      <span class="clear checkered" aria-hidden="true"></span>
-    {/if}
-    <select
-      aria-label="Ground"
-      value={groundSlot ?? ''}
-      onchange={(event) => setGround(event.currentTarget.value)}
-    >
-      <option value="">Clear</option>
-      {#each recipe.slots as slot (slot.id)}<option value={slot.id}>{slot.name}</option>{/each}
-      <option value="new">A new colour</option>
-    </select>
-  </div>
-</section>
+<GroundPanel {editor} {palettes} {addSlot} {setColour} {showColour} />
 
-<section>
-  <header>
-    <h2>Colours</h2>
+<Panel title="Colours">
+  {#snippet aside()}
     <Button kind="quiet" onclick={() => addSlot('Colour', freshColour(recipe))}>Add</Button>
-  </header>
+  {/snippet}
   <ul>
     {#each recipe.slots as slot (slot.id)}
       <li>
@@ -145,40 +109,11 @@
       <li class="muted">Colours come with the first motif.</li>
     {/each}
   </ul>
-</section>
+</Panel>
 
 <style>
-  section {
-    padding: 14px 12px;
-    border-bottom: 1px solid var(--rule);
-  }
-  header {
-    display: flex;
-    align-items: baseline;
-    justify-content: space-between;
-  }
-  .ground {
-    display: flex;
-    align-items: center;
-    gap: 10px;
-    margin-top: 8px;
-  }
-  .clear {
-    width: 20px;
-    height: 20px;
-    border-radius: 50%;
-    background-size: 8px 8px;
-    box-shadow: inset 0 0 0 1px rgb(20 33 31 / 25%);
-  }
-  select {
-    flex: 1;
-    padding: 3px 6px;
-    border: 1px solid var(--rule);
-    border-radius: 4px;
-    background: var(--card);
-  }
   ul {
-    margin: 6px 0 0;
+    margin: 0;
     padding: 0;
     list-style: none;
   }

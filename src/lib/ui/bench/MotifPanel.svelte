@@ -11,11 +11,11 @@
   import MotifIcon from './MotifIcon.svelte';
 
   /** The motifs of the pattern, the numbers of the chosen one, and ways to add more. */
-  type Props = { editor: BenchEditor };
-  let { editor }: Props = $props();
+  type Props = { editor: BenchEditor; onscatter: () => void };
+  let { editor, onscatter }: Props = $props();
 
   let input: HTMLInputElement | undefined = $state();
-  const recipe = $derived(editor.recipe);
+  const recipe = $derived(editor.composed);
   const motif = $derived(recipe.motifs.find((held) => held.id === editor.motif) ?? null);
   const kind = $derived({ unit: recipe.measure });
   const placed = (id: string): number => recipe.placings.filter((placing) => placing.motif === id).length;
@@ -78,7 +78,7 @@
             editor.selected = new Set(
               recipe.placings.filter((placing) => placing.motif === held.id).map((placing) => placing.id),
             );
-          }}><MotifIcon motif={held} colours={editor.colours} ground={editor.ground} /></button
+          }}><MotifIcon motif={held} colours={editor.colours} ground={editor.ground?.colour ?? null} /></button
         >
         <div class="text">
           <NameField

@@ -10,7 +10,7 @@
   type Props = { editor: BenchEditor };
   let { editor }: Props = $props();
 
-  const recipe = $derived(editor.recipe);
+  const recipe = $derived(editor.composed);
   const first = $derived(editor.chosen[0] ?? null);
   const several = $derived(editor.chosen.length > 1);
   const motif = $derived(recipe.motifs.find((held) => held.id === first?.motif));

@@ -1,12 +1,14 @@
 <script lang="ts">
   import { scaling } from '$lib/core/geom/affine';
   import { patternTransform } from '$lib/core/svg/live';
-  import { surfaceBackground, type Surface } from '../components/surfaces';
+  import GroundRect from '../components/GroundRect.svelte';
+  import { surfaceBackground } from '../components/surfaces';
   import type { BenchEditor } from './editor.svelte';
+  import type { BenchShow } from './show.svelte';
 
-  /** The pattern at four sizes at once, one of them life size (one CSS px for one px of the pattern). */
-  type Props = { editor: BenchEditor; patternId: string; surface: Surface };
-  let { editor, patternId, surface }: Props = $props();
+  /** The pattern at four sizes at once, one of them life size: as large as this screen was measured to show it. */
+  type Props = { editor: BenchEditor; patternId: string; show: BenchShow };
+  let { editor, patternId, show }: Props = $props();
   const SCALES = [0.25, 0.5, 1, 2];
 </script>
 
@@ -16,16 +18,16 @@
       <svg
         role="img"
         aria-label="The pattern at {scale * 100} %"
-        style:background={surfaceBackground(surface)}
+        style:background={surfaceBackground(show.surface)}
       >
         <defs>
           <pattern
             id="{patternId}-{scale * 100}"
             href="#{patternId}"
-            patternTransform={patternTransform(editor.scene, scaling(scale))}
+            patternTransform={patternTransform(editor.scene, scaling(scale * show.screenScale))}
           />
         </defs>
-        {#if editor.ground}<rect width="100%" height="100%" fill={editor.ground} />{/if}
+        <GroundRect ground={editor.ground} matrix={scaling(scale * show.screenScale)} />
         <rect width="100%" height="100%" fill="url(#{patternId}-{scale * 100})" />
       </svg>
       <figcaption class="mono">{scale * 100} %{scale === 1 ? ', life size' : ''}</figcaption>

@@ -1,27 +1,49 @@
 import type { ImportedMotif, PatternDetail } from '$lib/contract/data';
 import type { Outcome } from '$lib/contract/failure';
 import type { Point } from '$lib/core/geom/point';
+import { isIdentity } from '$lib/core/geom/affine';
+import { wrapDegrees } from '$lib/core/num/tolerance';
 import { intoUnit } from '$lib/core/lattice/reduce';
-import { latticeOf } from '$lib/core/lattice/repeat';
+import { latticeOf, pitchOf } from '$lib/core/lattice/repeat';
 import { checkRecipe } from '$lib/core/recipe/check';
 import {
   changeMotif,
   changePlacings,
   fitUnit,
   freeName,
+  makeIndependent,
   mergeSlots,
   removeMotif,
 } from '$lib/core/recipe/edit';
 import { LIMITS } from '$lib/core/recipe/limits';
-import { motifSize, type Motif, type MotifContent, type Placing, type Recipe } from '$lib/core/recipe/recipe';
+import {
+  emptyRecipe,
+  groundSlots,
+  motifSize,
+  type ComposedRecipe,
+  type Motif,
+  type MotifContent,
+  type Placing,
+  type Recipe,
+} from '$lib/core/recipe/recipe';
+import { alignBoxes, type Alignment } from '$lib/core/recipe/align';
 import { restack } from '$lib/core/recipe/stack';
 import { resolveSlots } from '$lib/core/colour/slots';
+import { resolveGround } from '$lib/core/scene/layout';
+import type { WidestGap } from '$lib/core/scene/gap';
+import { asComposed } from '$lib/core/scene/by-hand';
+import { motifReach } from '$lib/core/scene/ink';
+import { compileMotif } from '$lib/core/scene/motif';
 import { compileUnit, type MotifCache } from '$lib/core/scene/unit';
 import { call } from '../state/api';
 import { History } from '../state/history.svelte';
 import { Saver } from '../state/saver.svelte';
 import { toasts } from '../state/toasts.svelte';
+import { lastMeasured } from './measured-start';
 import { freshColour, freshContent, freshRecipe, newId, type FormChoice, FORM_CHOICES } from './fresh';
+
+/** A motif put into a gap fills so much of its circle. */
+const GAP_SHARE = 0.9;
 
 /** Everything the bench does to its pattern: motifs, placings, unit, colours, history, draft, publishing. */
 export class BenchEditor {
@@ -39,21 +61,24 @@ export class BenchEditor {
 
   private readonly cache: MotifCache = new WeakMap();
   readonly recipe = $derived.by(() => this.history.doc);
+  /** The recipe as placed motifs; an empty one while the pattern is a measured one, whose panels never ask. */
+  readonly composed = $derived.by(() =>
+    this.recipe.kind === 'composed' ? this.recipe : emptyRecipe('px', { width: 1, height: 1 }),
+  );
   readonly scene = $derived.by(() =>
     compileUnit(this.recipe, { cache: this.cache, skipAbutments: this.history.inGesture }),
   );
   readonly colours = $derived.by(() => resolveSlots(this.recipe.slots, {}));
-  readonly ground = $derived.by(() =>
-    this.scene.groundSlot ? (this.colours[this.scene.groundSlot] ?? null) : null,
-  );
+  readonly ground = $derived.by(() => resolveGround(this.scene, this.colours));
   readonly chosen = $derived.by(() =>
-    this.recipe.placings.filter((placing) => this.selected.has(placing.id)),
+    this.composed.placings.filter((placing) => this.selected.has(placing.id)),
   );
   readonly single = $derived.by(() => (this.chosen.length === 1 ? (this.chosen[0] ?? null) : null));
   readonly problems = $derived.by(() => checkRecipe(this.recipe));
 
-  constructor(pattern: PatternDetail | null) {
-    const recipe = pattern?.draft ?? pattern?.recipe ?? freshRecipe();
+  constructor(pattern: PatternDetail | null, measured = false) {
+    const fresh = measured ? lastMeasured(newId) : freshRecipe();
+    const recipe = pattern?.draft ?? pattern?.recipe ?? fresh;
     this.history = new History(recipe);
     this.saver = new Saver(recipe, pattern?.version ?? 0, (next, _last, version) => this.save(next, version));
     this.name = pattern?.name ?? 'New pattern';
@@ -130,13 +155,19 @@ export class BenchEditor {
     return null;
   }
 
+  /** The recipe as it was before the gesture that is under way. */
+  get settled(): ComposedRecipe {
+    const { settled } = this.history;
+    return settled.kind === 'composed' ? settled : this.composed;
+  }
+
   commit(recipe: Recipe): void {
     this.history.commit(recipe);
   }
 
   /** Changes the selected placings, as part of a gesture with `live`, else as one step with places brought into the unit. */
   change(change: (placing: Placing) => Placing, live = false): void {
-    const from = live ? this.history.settled : this.recipe;
+    const from = live ? this.settled : this.composed;
     const next = changePlacings(from, this.selected, change);
     if (live) this.history.live(next);
     else this.commit(this.tidied(next));
@@ -144,17 +175,65 @@ export class BenchEditor {
 
   /** Ends a gesture on placings. */
   settle(): void {
-    this.commit(this.tidied(this.recipe));
+    this.commit(this.tidied(this.composed));
   }
 
   /** Adds a built-in form as a motif and places it once. */
   addForm(choice: FormChoice): void {
     const label = FORM_CHOICES.find((known) => known.id === choice)?.label ?? 'Motif';
-    const held = this.recipe.slots.find(
-      (slot) => this.recipe.ground.kind === 'clear' || this.recipe.ground.slot !== slot.id,
+    const behind = groundSlots(this.composed.ground);
+    const held = this.composed.slots.find((slot) => !behind.includes(slot.id));
+    const slot = held ?? { id: newId(), name: 'Ink', colour: freshColour(this.composed) };
+    this.addMotif(label, freshContent(choice, this.composed.unit, slot.id), held ? [] : [slot]);
+  }
+
+  /** Turns a measured pattern into placed motifs, to go on by hand. */
+  goOnByHand(): void {
+    if (this.recipe.kind !== 'measured') return;
+    const { recipe, note } = asComposed(this.recipe, newId);
+    this.commit(recipe);
+    if (note) toasts.show(note, { kind: 'problem' });
+  }
+
+  /** Adds placings that were scattered; they are the selection, so that one key takes them away again. */
+  addPlacings(placings: Placing[]): void {
+    this.commit({ ...this.composed, placings: [...this.composed.placings, ...placings] });
+    this.select(placings.map((placing) => placing.id));
+  }
+
+  /** Turns the chosen pieces over, across or down, each in its place. */
+  mirror(across: boolean): void {
+    this.change((placing) => ({
+      ...placing,
+      // Turning over a piece that is itself turned reverses the turn.
+      rotation: wrapDegrees(-placing.rotation),
+      scaleX: across ? -placing.scaleX : placing.scaleX,
+      scaleY: across ? placing.scaleY : -placing.scaleY,
+    }));
+  }
+
+  /** Cuts the chosen pieces loose from the other placings of their motifs. */
+  cutLoose(): void {
+    if (this.selected.size > 0) this.commit(makeIndependent(this.composed, this.selected, newId));
+    this.select(this.selected);
+  }
+
+  /** Lines the chosen pieces up by their boxes, or spreads them evenly between the outer two. */
+  align(how: Alignment): void {
+    const pieces = this.scene.pieces.filter(
+      (piece) => this.selected.has(piece.id) && isIdentity(piece.image),
     );
-    const slot = held ?? { id: newId(), name: 'Ink', colour: freshColour(this.recipe) };
-    this.addMotif(label, freshContent(choice, this.recipe.unit, slot.id), held ? [] : [slot]);
+    const shifts = new Map(
+      alignBoxes(
+        how,
+        pieces.map(({ id, box }) => ({ id, box })),
+        this.selected.size === 1 ? { x: 0, y: 0, ...this.composed.unit } : null,
+      ),
+    );
+    this.change((placing) => {
+      const by = shifts.get(placing.id);
+      return by ? { ...placing, x: placing.x + by.x, y: placing.y + by.y } : placing;
+    });
   }
 
   /** Brings in an SVG file as a motif and places it once; says what could not be kept. */
@@ -178,7 +257,7 @@ export class BenchEditor {
   }
 
   private addMotif(name: string, content: MotifContent, brought: Recipe['slots']): void {
-    const { recipe } = this;
+    const recipe = this.composed;
     const merged = mergeSlots(recipe.slots, content, brought);
     const motif: Motif = {
       id: newId(),
@@ -194,7 +273,7 @@ export class BenchEditor {
 
   /** Places a motif once more, beside the last one; one that is larger than the unit is scaled to fit. */
   place(motifId: string): void {
-    const { recipe } = this;
+    const recipe = this.composed;
     const motif = recipe.motifs.find((held) => held.id === motifId);
     if (!motif) return;
     const size = motifSize(motif.content);
@@ -208,6 +287,27 @@ export class BenchEditor {
       rotation: 0,
       scaleX: fit,
       scaleY: fit,
+      opacity: 1,
+    };
+    this.commit(this.tidied({ ...recipe, placings: [...recipe.placings, placing] }));
+    this.select([placing.id]);
+  }
+
+  /** Puts the chosen motif into the widest gap, as large as the circle lets it be, a little air left round it. */
+  fillGap({ at, radius }: WidestGap): void {
+    const recipe = this.composed;
+    const motif = recipe.motifs.find((held) => held.id === this.motif);
+    if (!motif) return;
+    const reach = motifReach(compileMotif(motif));
+    const scale = (radius * GAP_SHARE) / Math.max(reach, 1e-6);
+    const placing: Placing = {
+      id: newId(),
+      motif: motif.id,
+      ...at,
+      rotation: 0,
+      scaleX: scale,
+      scaleY: scale,
+      opacity: 1,
     };
     this.commit(this.tidied({ ...recipe, placings: [...recipe.placings, placing] }));
     this.select([placing.id]);
@@ -227,13 +327,13 @@ export class BenchEditor {
 
   remove(): void {
     if (this.selected.size === 0) return;
-    const { recipe, selected } = this;
+    const { composed: recipe, selected } = this;
     this.commit({ ...recipe, placings: recipe.placings.filter((placing) => !selected.has(placing.id)) });
     this.select([]);
   }
 
   double(): void {
-    const step = Math.min(this.recipe.unit.width, this.recipe.unit.height) / 10;
+    const step = Math.min(this.composed.unit.width, this.composed.unit.height) / 10;
     const copies = this.chosen.map((placing) => ({
       ...placing,
       id: newId(),
@@ -241,42 +341,42 @@ export class BenchEditor {
       y: placing.y + step,
     }));
     if (copies.length === 0) return;
-    this.commit(this.tidied({ ...this.recipe, placings: [...this.recipe.placings, ...copies] }));
+    this.commit(this.tidied({ ...this.composed, placings: [...this.composed.placings, ...copies] }));
     this.select(copies.map((copy) => copy.id));
   }
 
   restack(towards: 'front' | 'back'): void {
     if (this.selected.size > 0)
-      this.commit({ ...this.recipe, placings: restack(this.recipe.placings, this.selected, towards) });
+      this.commit({ ...this.composed, placings: restack(this.composed.placings, this.selected, towards) });
   }
 
   changeMotif(id: string, change: (motif: Motif) => Motif): void {
-    this.commit(changeMotif(this.recipe, id, change));
+    this.commit(changeMotif(this.composed, id, change));
   }
 
   removeMotif(id: string): void {
-    this.commit(removeMotif(this.recipe, id));
+    this.commit(removeMotif(this.composed, id));
     this.select([]);
     this.motif = null;
   }
 
-  /** Fits the unit to the art, exactly. */
-  fit(): void {
+  /** Fits the unit to the art with `margin` px round it. */
+  fit(margin = 0): void {
     const box = this.scene.artBox;
     if (!box) {
       toasts.problem('There is no art to fit the unit to; place a motif first.');
       return;
     }
-    this.commit(fitUnit(this.recipe, box));
+    this.commit(fitUnit(this.composed, box, margin));
   }
 
   /** Each placing's middle brought into the unit: the plane stays the same, and numbers stay small. */
-  private tidied(recipe: Recipe): Recipe {
-    const lattice = latticeOf(recipe.unit, recipe.gap, recipe.repeat);
-    const pitch = {
-      width: recipe.unit.width + recipe.gap.across,
-      height: recipe.unit.height + recipe.gap.down,
-    };
+  private tidied(recipe: ComposedRecipe): ComposedRecipe {
+    const { unit, gap, repeat } = recipe;
+    // A mirror and a plane group draw every placing in several images: there the place that was set is the one kept.
+    if (repeat.kind === 'mirror' || repeat.kind === 'group') return recipe;
+    const lattice = latticeOf(unit, gap, repeat);
+    const pitch = pitchOf(unit, gap, repeat);
     const placings = recipe.placings.map((placing) => {
       const at: Point = intoUnit(lattice, pitch, placing);
       return at.x === placing.x && at.y === placing.y ? placing : { ...placing, ...at };

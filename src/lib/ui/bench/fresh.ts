@@ -1,22 +1,11 @@
 import { nanoid } from 'nanoid';
 import { toPx } from '$lib/core/num/length';
 import type { ShapeForm } from '$lib/core/geom/shapes';
-import type { MotifContent, Recipe } from '$lib/core/recipe/recipe';
+import { emptyRecipe, type MotifContent, type Recipe } from '$lib/core/recipe/recipe';
 
 /** The recipe that a new pattern starts from: an empty, clear unit of 60 × 60 mm. */
 export function freshRecipe(): Recipe {
-  return {
-    kind: 'composed',
-    version: 1,
-    measure: 'mm',
-    unit: { width: toPx(60, 'mm'), height: toPx(60, 'mm') },
-    gap: { across: 0, down: 0 },
-    repeat: { kind: 'straight' },
-    ground: { kind: 'clear' },
-    slots: [],
-    motifs: [],
-    placings: [],
-  };
+  return emptyRecipe('mm', { width: toPx(60, 'mm'), height: toPx(60, 'mm') });
 }
 
 export const FORM_CHOICES = [

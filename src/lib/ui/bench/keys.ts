@@ -49,7 +49,7 @@ function commandKeys(shift: boolean, editor: BenchEditor): Record<string, () => 
     z: () => (shift ? editor.history.redo() : editor.history.undo()),
     y: () => editor.history.redo(),
     d: () => editor.double(),
-    a: () => editor.select(editor.recipe.placings.map((placing) => placing.id)),
+    a: () => editor.select(editor.composed.placings.map((placing) => placing.id)),
   };
 }
 

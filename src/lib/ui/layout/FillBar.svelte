@@ -234,7 +234,7 @@
         <div class="cell">
           <span>Colours</span>
           <div class="values wells">
-            {#each recipe.slots.filter((slot) => recipe.ground.kind === 'clear' || recipe.ground.slot !== slot.id) as slot (slot.id)}
+            {#each recipe.slots.filter((slot) => recipe.ground.kind !== 'slot' || recipe.ground.slot !== slot.id) as slot (slot.id)}
               <ColourWell
                 colour={fill.colours[slot.id] ?? slot.colour}
                 label={slot.name}

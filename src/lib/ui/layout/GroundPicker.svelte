@@ -1,7 +1,7 @@
 <script lang="ts">
   import type { PaletteData } from '$lib/contract/data';
   import type { FillGround, PatternFill } from '$lib/core/recipe/fill';
-  import type { Recipe } from '$lib/core/recipe/recipe';
+  import { groundSlots, type Recipe } from '$lib/core/recipe/recipe';
   import ColourWell from '../components/ColourWell.svelte';
   import NumberField from '../components/NumberField.svelte';
   import Popover from '../components/Popover.svelte';
@@ -11,7 +11,7 @@
   type Props = { editor: LayoutEditor; fill: PatternFill; recipe: Recipe | null; palettes: PaletteData[] };
   let { editor, fill, recipe, palettes }: Props = $props();
 
-  const groundSlot = $derived(recipe?.ground.kind === 'slot' ? recipe.ground.slot : null);
+  const groundSlot = $derived(recipe ? (groundSlots(recipe.ground).at(-1) ?? null) : null);
   const ownColour = $derived.by(() => {
     const slot = recipe?.slots.find((held) => held.id === groundSlot);
     return slot ? (fill.colours[slot.id] ?? slot.colour) : null;

@@ -1,7 +1,8 @@
 <script lang="ts">
   import type { ShapeScene } from '$lib/core/scene/layout';
   import { patternTransform } from '$lib/core/svg/live';
-  import { copiesMarkup, visibleOffsets } from '$lib/core/svg/layout';
+  import { copiesMarkup, visibleCopies } from '$lib/core/svg/layout';
+  import { groundPaint } from '$lib/core/svg/paint';
   import type { Bases } from './bases';
 
   /** One shape on the stage: its ground, and its pattern through a <pattern> of its own that refers to a shared base. */
@@ -18,7 +19,10 @@
     <path d={scene.d} fill={paint.colour} fill-opacity={paint.opacity} />
   {:else if paint?.kind === 'pattern' && base}
     {#if paint.ground}
-      <path d={scene.d} fill={paint.ground.colour} fill-opacity={paint.ground.opacity} />
+      {@const ground = groundPaint(paint.ground, paint.matrix)}
+      <!-- eslint-disable-next-line svelte/no-at-html-tags -- numbers and hex colours only, written by core/svg -->
+      {#if ground.defs}<defs>{@html ground.defs}</defs>{/if}
+      <path d={scene.d} fill={ground.value} fill-opacity={paint.ground.opacity} />
     {/if}
     {#if base.kind === 'live'}
       <pattern
@@ -32,7 +36,7 @@
       <g clip-path="url(#{fillId})">
         <g opacity={paint.opacity}>
           <!-- eslint-disable-next-line svelte/no-at-html-tags -- numbers and hex colours only, written by core/svg -->
-          {@html copiesMarkup(paint, visibleOffsets(scene, paint, scene.box), base.id, zoom)}
+          {@html copiesMarkup(paint, visibleCopies(scene, paint, scene.box), base.id, zoom)}
         </g>
       </g>
       <path d={scene.d} fill="transparent" />

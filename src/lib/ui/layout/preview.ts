@@ -3,6 +3,7 @@ import type { Hex } from '$lib/core/colour/parse';
 import { meanScale, type PatternPaint, type ShapeScene } from '$lib/core/scene/layout';
 import { colourKey } from '$lib/core/svg/layout';
 import { cellMarkup, underlayWidth } from '$lib/core/svg/pieces';
+import { imageOf } from '../state/raster';
 import type { View } from './view.svelte';
 
 /** From so many moving fills on, a drag is shown by the canvas: browsers redraw as many SVG patterns too slowly. */
@@ -83,6 +84,7 @@ export class Preview {
         fill(context, path, paint.colour, paint.opacity);
         continue;
       }
+      // A gradient ground shows as its first colour while things move.
       if (paint.ground) fill(context, path, paint.ground.colour, paint.ground.opacity);
       const key = keyOf(paint);
       const tile = this.tiles.get(key);
@@ -130,9 +132,7 @@ async function drawTile(paint: PatternPaint, scale: number): Promise<Tile> {
   picture.width = Math.max(1, Math.round(width * fit));
   picture.height = Math.max(1, Math.round(height * fit));
   const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="${picture.width}" height="${picture.height}" viewBox="0 0 ${width} ${height}" preserveAspectRatio="none">${cellMarkup(scene, paint.colours, underlayWidth(fit))}</svg>`;
-  const image = new Image();
-  image.src = `data:image/svg+xml;charset=utf-8,${encodeURIComponent(svg)}`;
-  await image.decode();
+  const image = await imageOf(svg);
   picture.getContext('2d')?.drawImage(image, 0, 0);
   return { picture, scale };
 }

@@ -2,9 +2,11 @@
   import { scaling } from '$lib/core/geom/affine';
   import { resolveSlots } from '$lib/core/colour/slots';
   import type { Recipe } from '$lib/core/recipe/recipe';
+  import { resolveGround } from '$lib/core/scene/layout';
   import { compileUnit } from '$lib/core/scene/unit';
   import { cellMarkup, underlayWidth } from '$lib/core/svg/pieces';
   import { patternTransform } from '$lib/core/svg/live';
+  import GroundRect from '../components/GroundRect.svelte';
 
   /** A pattern laid over all of its container at a scale, over its own ground. */
   type Props = { recipe: Recipe; scale: number; label: string };
@@ -13,7 +15,7 @@
 
   const scene = $derived(compileUnit(recipe));
   const colours = $derived(resolveSlots(recipe.slots, {}));
-  const ground = $derived(scene.groundSlot ? colours[scene.groundSlot] : undefined);
+  const ground = $derived(resolveGround(scene, colours));
 </script>
 
 <svg role="img" aria-label={label} width="100%" height="100%">
@@ -29,7 +31,7 @@
       {@html cellMarkup(scene, colours, underlayWidth(scale))}
     </pattern>
   </defs>
-  {#if ground}<rect width="100%" height="100%" fill={ground} />{/if}
+  <GroundRect {ground} matrix={scaling(scale)} />
   <rect width="100%" height="100%" fill="url(#{id}-p)" />
 </svg>
 

@@ -1,6 +1,7 @@
 import type { PatternFacts, PatternSummary } from '$lib/contract/data';
 import { fractionText } from '$lib/core/num/fraction';
 import { fromPx, type LengthUnit } from '$lib/core/num/length';
+import { shortSymbol } from '$lib/core/lattice/groups';
 import type { Repeat } from '$lib/core/lattice/repeat';
 
 /** A length in a unit, without needless decimals: "56", "12.5". */
@@ -19,6 +20,8 @@ export const sayUnit = (facts: PatternFacts): string => saySize(facts.unit, fact
 /** "Brick, 1/2". */
 export function sayRepeat(repeat: Repeat): string {
   if (repeat.kind === 'straight') return 'Straight';
+  if (repeat.kind === 'mirror') return 'Mirror';
+  if (repeat.kind === 'group') return `Plane group ${shortSymbol(repeat.group)}`;
   const name = repeat.kind === 'brick' ? 'Brick' : 'Half-drop';
   return `${name}, ${fractionText(repeat.step)}${repeat.run === 'alternating' && repeat.step !== 0.5 ? ', back and forth' : ''}`;
 }

@@ -1,8 +1,10 @@
 import { fromPx } from '$lib/core/num/length';
 import { layoutSvg } from '$lib/core/svg/layout';
+import { embedPictures } from '$lib/core/svg/paint';
 import { svgHeaders } from '$lib/server/app/files';
 import { api } from '$lib/server/app/http';
 import { sceneOf } from '$lib/server/app/layout-scene';
+import { assetUrl } from '$lib/server/repo/assets';
 import { getLayout } from '$lib/server/repo/layouts';
 
 export const GET = api('layoutSvg', ({ app, params, query, event }) => {
@@ -17,5 +19,6 @@ export const GET = api('layoutSvg', ({ app, params, query, event }) => {
     title: layout.name,
   });
   const asFile = event.request.headers.get('sec-fetch-dest') !== 'image';
-  return new Response(svg, { headers: svgHeaders(asFile ? { fileName: `${layout.name}.svg` } : {}) });
+  const whole = embedPictures(svg, (asset) => assetUrl(app.db, asset));
+  return new Response(whole, { headers: svgHeaders(asFile ? { fileName: `${layout.name}.svg` } : {}) });
 });

@@ -1,9 +1,11 @@
 import { fail } from '$lib/contract/failure';
 import { resolveSlots } from '$lib/core/colour/slots';
 import { compileUnit } from '$lib/core/scene/unit';
+import { embedPictures } from '$lib/core/svg/paint';
 import { swatchSvg } from '$lib/core/svg/swatch';
 import { svgHeaders } from '$lib/server/app/files';
 import { api } from '$lib/server/app/http';
+import { assetUrl } from '$lib/server/repo/assets';
 import { getPattern, recipeAt } from '$lib/server/repo/patterns';
 
 export const GET = api('swatch', ({ app, params, query }) => {
@@ -18,5 +20,6 @@ export const GET = api('swatch', ({ app, params, query }) => {
     ...query,
     title: pattern.value.name,
   });
-  return new Response(svg, { headers: svgHeaders({ forever: !isDraft }) });
+  const whole = embedPictures(svg, (asset) => assetUrl(app.db, asset));
+  return new Response(whole, { headers: svgHeaders({ forever: !isDraft }) });
 });

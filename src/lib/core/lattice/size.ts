@@ -1,0 +1,2 @@
+/** Width and height in px. */
+export type Size = { width: number; height: number };

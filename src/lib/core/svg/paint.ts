@@ -1,0 +1,78 @@
+import type { Hex } from '../colour/parse';
+import type { Affine } from '../geom/affine';
+import type { GradientPaint, Paint, PicturePaint } from '../recipe/recipe';
+import { contentId, escapeXml, matrixText, num } from './print';
+
+export type Colours = Readonly<Record<string, Hex>>;
+
+/** What is drawn where a slot has no colour: it cannot happen in a checked recipe, and must not look right. */
+const NO_COLOUR = '#000000';
+
+export const colourOf = (colours: Colours, slot: string): Hex => colours[slot] ?? NO_COLOUR;
+
+/** A paint as the value of a `fill`, and the definition that must stand before it ("" for a plain colour). */
+export type PaintMarkup = { value: string; defs: string };
+
+/** A slot's colour or a gradient, ready to write. */
+export function paintMarkup(paint: Paint | null, colours: Colours): PaintMarkup {
+  if (paint === null) return { value: 'none', defs: '' };
+  if (typeof paint === 'string') return { value: colourOf(colours, paint), defs: '' };
+  return gradientMarkup(paint, colours);
+}
+
+function gradientMarkup({ kind, matrix, stops, spread }: GradientPaint, colours: Colours): PaintMarkup {
+  const form = kind === 'linear' ? 'x1="0" y1="0" x2="1" y2="0"' : 'cx="0" cy="0" r="1"';
+  const method = spread === 'pad' ? '' : ` spreadMethod="${spread}"`;
+  const attributes = `gradientUnits="userSpaceOnUse" ${form} gradientTransform="${matrixText(matrix)}"${method}`;
+  const body = stops
+    .map(({ at, slot, opacity }) => {
+      const see = opacity < 1 ? ` stop-opacity="${num(opacity)}"` : '';
+      return `<stop offset="${num(at)}" stop-color="${colourOf(colours, slot)}"${see}/>`;
+    })
+    .join('');
+  const id = contentId('g', attributes + body);
+  return {
+    value: `url(#${id})`,
+    defs: `<${kind}Gradient id="${id}" ${attributes}>${body}</${kind}Gradient>`,
+  };
+}
+
+/** A pattern's ground over a shape: a flat colour, or a gradient that repeats, laid by `matrix` (pattern → drawing). */
+export function groundPaint(
+  ground: { colour: Hex; gradient: GroundGradient | null },
+  matrix: Affine,
+): PaintMarkup {
+  const { gradient } = ground;
+  if (!gradient) return { value: ground.colour, defs: '' };
+  const stops = gradient.stops
+    .map(({ at, colour }) => `<stop offset="${num(at)}" stop-color="${colour}"/>`)
+    .join('');
+  const { x, y } = gradient.to;
+  const attributes = `gradientUnits="userSpaceOnUse" x1="0" y1="0" x2="${num(x)}" y2="${num(y)}" spreadMethod="repeat" gradientTransform="${matrixText(matrix)}"`;
+  const id = contentId('g', attributes + stops);
+  return { value: `url(#${id})`, defs: `<linearGradient id="${id}" ${attributes}>${stops}</linearGradient>` };
+}
+
+/** A gradient over the unit in colours: `to` is its period in pattern px. */
+export type GroundGradient = { to: { x: number; y: number }; stops: { at: number; colour: Hex }[] };
+
+/** Where pictures are fetched from; files that must stand alone have them put in by {@link embedPictures}. */
+const PICTURE_ROUTE = '/api/v1/motifs/';
+
+/** A picture through its matrix. */
+export function pictureMarkup({ asset, width, height, matrix }: PicturePaint): string {
+  return `<image href="${PICTURE_ROUTE}${asset}" width="${num(width)}" height="${num(height)}" preserveAspectRatio="none" transform="${matrixText(matrix)}"/>`;
+}
+
+/** The assets of all pictures that an SVG text draws. */
+export function picturesIn(svg: string): string[] {
+  return [...new Set([...svg.matchAll(PICTURE_HREF)].map((match) => match[1] ?? ''))];
+}
+
+/** The SVG with every picture inside it as a data URL; a picture that cannot be had is left empty. */
+export function embedPictures(svg: string, dataUrl: (asset: string) => string | null): string {
+  if (!svg.includes(PICTURE_ROUTE)) return svg;
+  return svg.replace(PICTURE_HREF, (_, asset: string) => `href="${escapeXml(dataUrl(asset) ?? 'data:,')}"`);
+}
+
+const PICTURE_HREF = /href="\/api\/v1\/motifs\/([0-9a-f]{64})"/g;

@@ -1,0 +1,113 @@
+<script lang="ts">
+  import { apply, multiply, type Affine } from '$lib/core/geom/affine';
+  import { boxCentre } from '$lib/core/geom/box';
+  import { boxCorners } from '$lib/core/geom/polygon';
+  import type { Point } from '$lib/core/geom/point';
+  import { placingMatrix, type Placing } from '$lib/core/recipe/recipe';
+  import { imagesOf } from '$lib/core/lattice/repeat';
+  import { compileMotif } from '$lib/core/scene/motif';
+  import type { View } from '../layout/view.svelte';
+  import type { BenchEditor } from './editor.svelte';
+  import { sizing, turning } from './piece-drags';
+
+  /** The frames of the chosen pieces, and the handles of a single one: corners size it, the round one turns it. */
+  type Props = { editor: BenchEditor; view: View };
+  let { editor, view }: Props = $props();
+
+  const recipe = $derived(editor.composed);
+  const single = $derived(editor.single);
+  const boxes = $derived(new Map(recipe.motifs.map((motif) => [motif.id, compileMotif(motif).box])));
+  const images = $derived(imagesOf(recipe.unit, recipe.gap, recipe.repeat));
+  const context = $derived({ editor, view, onsnap: () => undefined });
+
+  function corners(placing: Placing, image: Affine | undefined): Point[] {
+    const box = boxes.get(placing.motif);
+    if (!box || !image) return [];
+    return boxCorners(multiply(image, placingMatrix(placing)), box).map((corner) => view.toScreen(corner));
+  }
+  const frame = (placing: Placing, image: Affine | undefined): string =>
+    corners(placing, image)
+      .map(({ x, y }) => `${x},${y}`)
+      .join(' ');
+  const grips = $derived(single ? corners(single, images[0]) : []);
+  const turner = $derived.by(() => {
+    const box = single && boxes.get(single.motif);
+    if (!single || !box) return null;
+    const matrix = placingMatrix(single);
+    const edge = view.toScreen(apply(matrix, { x: boxCentre(box).x, y: box.y + box.height }));
+    const middle = view.toScreen(apply(matrix, boxCentre(box)));
+    const far = Math.max(1e-6, Math.hypot(edge.x - middle.x, edge.y - middle.y));
+    return {
+      x: edge.x + ((edge.x - middle.x) / far) * 18,
+      y: edge.y + ((edge.y - middle.y) / far) * 18,
+    };
+  });
+</script>
+
+{#each editor.chosen as placing (placing.id)}
+  {#each images.slice(1) as image, index (index)}
+    <polygon class="image" points={frame(placing, image)} />
+  {/each}
+  <polygon class="halo" points={frame(placing, images[0])} />
+  <polygon class="chosen" points={frame(placing, images[0])} />
+{/each}
+{#if single && turner}
+  {#each grips as corner, index (index)}
+    <rect
+      class="grip"
+      role="presentation"
+      data-handle="size-{index}"
+      x={corner.x - 4.5}
+      y={corner.y - 4.5}
+      width="9"
+      height="9"
+      transform="rotate({single.rotation} {corner.x} {corner.y})"
+      {@attach sizing(context)}
+    />
+  {/each}
+  <circle
+    class="grip turn"
+    role="presentation"
+    data-handle="turn"
+    cx={turner.x}
+    cy={turner.y}
+    r="5.5"
+    {@attach turning(context)}
+  >
+    <title>Turn the piece; Shift for steps of 15°</title>
+  </circle>
+{/if}
+
+<style>
+  .chosen,
+  .halo,
+  .image {
+    fill: none;
+    pointer-events: none;
+  }
+  .image {
+    stroke: var(--kelp);
+    stroke-width: 1px;
+    stroke-dasharray: 2 3;
+  }
+  .halo {
+    stroke: rgb(255 255 255 / 85%);
+    stroke-width: 4px;
+  }
+  .chosen {
+    stroke: var(--kelp);
+    stroke-width: 1.5px;
+  }
+  .grip {
+    fill: #fff;
+    stroke: var(--kelp);
+    stroke-width: 1.75px;
+    cursor: nwse-resize;
+  }
+  .grip.turn {
+    cursor: grab;
+  }
+  .grip:hover {
+    fill: var(--kelp-tint);
+  }
+</style>

@@ -1,0 +1,138 @@
+<script lang="ts">
+  import { readQuantity } from '$lib/core/num/quantity';
+  import { LIMITS } from '$lib/core/recipe/limits';
+  import type { Aids, Guide } from '$lib/core/recipe/recipe';
+  import Button from '../components/Button.svelte';
+  import LayOn from '../components/LayOn.svelte';
+  import NumberField from '../components/NumberField.svelte';
+  import Panel from '../components/Panel.svelte';
+  import Rows from '../components/Rows.svelte';
+  import Tick from '../components/Tick.svelte';
+  import type { BenchEditor } from './editor.svelte';
+  import type { BenchShow } from './show.svelte';
+
+  /** How the work is shown: veil, grid, guides, surface, size on this screen. */
+  type Props = { editor: BenchEditor; show: BenchShow; oncalibrate: () => void };
+  let { editor, show, oncalibrate }: Props = $props();
+
+  const recipe = $derived(editor.composed);
+  const drawn = $derived(editor.recipe.kind === 'composed');
+  let typed = $state('');
+  let problem: string | null = $state(null);
+
+  const setAids = (aids: Partial<Aids>): void =>
+    editor.commit({ ...recipe, aids: { ...recipe.aids, ...aids } });
+  const addGuides = (...guides: Guide[]): void =>
+    setAids({ guides: [...recipe.aids.guides, ...guides].slice(-LIMITS.guides) });
+
+  /** "x 25 %" or "y 12": a guide at a share or a length from the left or the top. */
+  function addTyped(): void {
+    const match = /^\s*([xy])\s*(.+?)\s*$/i.exec(typed);
+    const axis = match?.[1]?.toLowerCase() === 'y' ? 'y' : 'x';
+    const text = match?.[2] ?? '';
+    const size = axis === 'x' ? recipe.unit.width : recipe.unit.height;
+    const percent = /^([-+\d.,]+)\s*%$/.exec(text);
+    const at = percent ? (Number(percent[1]?.replace(',', '.')) / 100) * size : lengthOf(text);
+    if (!match || at === null || !Number.isFinite(at)) {
+      problem = 'Write x or y and a place, such as “x 25 %” or “y 12 mm”.';
+      return;
+    }
+    problem = null;
+    typed = '';
+    addGuides({ axis, at });
+  }
+  function lengthOf(text: string): number | null {
+    const read = readQuantity(text, { unit: recipe.measure });
+    return read.ok ? toPx(read.value, recipe.measure) : null;
+  }
+</script>
+
+<script lang="ts" module>
+  import { toPx } from '$lib/core/num/length';
+</script>
+
+<Panel title="Show">
+  <Rows>
+    <span>Veil over the neighbours</span>
+    <NumberField
+      label="Veil over the neighbours"
+      value={show.veil}
+      kind={{ suffix: '%' }}
+      least={0}
+      most={1}
+      digits={0}
+      onlive={(value) => (show.veil = value)}
+      onset={(value) => (show.veil = value)}
+    />
+    {#if drawn}
+      <Tick
+        label="Grid"
+        checked={recipe.aids.showGrid}
+        onset={(showGrid) => setAids({ showGrid, snap: showGrid || recipe.aids.snap })}
+      />
+      <NumberField
+        label="Pitch of the grid"
+        value={recipe.aids.grid}
+        kind={{ unit: recipe.measure }}
+        {...LIMITS.grid}
+        onset={(grid) => setAids({ grid })}
+      />
+      <Tick label="Snap" checked={recipe.aids.snap} onset={(snap) => setAids({ snap })} />
+      <span class="muted">Alt lets go</span>
+    {/if}
+  </Rows>
+  {#if drawn}
+    <div class="guides">
+      <span class="muted">Guides</span>
+      <Button
+        kind="quiet"
+        onclick={() =>
+          addGuides({ axis: 'x', at: recipe.unit.width / 2 }, { axis: 'y', at: recipe.unit.height / 2 })}
+        >Centre</Button
+      >
+      <input
+        type="text"
+        aria-label="A guide: x or y and its place"
+        placeholder="x 25 %"
+        bind:value={typed}
+        aria-invalid={problem !== null}
+        onkeydown={(event) => event.key === 'Enter' && addTyped()}
+      />
+      <Button kind="quiet" disabled={recipe.aids.guides.length === 0} onclick={() => setAids({ guides: [] })}
+        >Clear</Button
+      >
+    </div>
+    {#if problem}<p class="problem" role="alert">{problem}</p>{/if}
+  {/if}
+  <LayOn value={show.surface} onset={(value) => (show.surface = value)} />
+  <div class="size">
+    <Button kind="quiet" onclick={oncalibrate}>Measure this screen …</Button>
+  </div>
+</Panel>
+
+<style>
+  .guides {
+    display: flex;
+    align-items: baseline;
+    gap: 2px;
+    margin: 4px 0 8px;
+  }
+  .guides :global(.button) {
+    padding: 2px 5px;
+  }
+  input[type='text'] {
+    width: 72px;
+    padding: 1px 5px;
+    border: 1px solid var(--rule);
+    border-radius: 4px;
+    font: 500 12px var(--mono);
+  }
+  .problem {
+    margin: 0 0 8px;
+    color: var(--amber);
+    font-size: 12px;
+  }
+  .size {
+    margin: 6px 0 -4px -8px;
+  }
+</style>

@@ -1,0 +1,102 @@
+import type { CheckReply } from '$lib/contract/bench-work';
+import { compareColours } from '$lib/core/colour/difference';
+import { coveredShare, whiteShare } from '$lib/core/raster/coverage';
+import { judgeJoins } from '$lib/core/raster/join';
+import { groundSlots, type Recipe } from '$lib/core/recipe/recipe';
+import { usedSlots } from '$lib/core/recipe/edit';
+import { compileUnit, withoutGround } from '$lib/core/scene/unit';
+import { cellMarkup, underlayWidth } from '$lib/core/svg/pieces';
+import { BenchWorker, Stopped } from '$lib/workers/client';
+import { rasterOf } from '../state/raster';
+
+/** Art nearer than this is called "nearly touching", px: half a millimetre. */
+export const NEAR = 0.5 * (96 / 25.4);
+/** Pictures for coverage and joins have about so many px a side. */
+const SIDE = 384;
+
+export type Coverage = { total: number; bySlot: { slot: string; share: number }[] };
+export type Joins = { visible: boolean; where: string };
+
+/** What the checks found out about the recipe on the bench. Newer work replaces older; the last answers stay until then. */
+export class Checks {
+  reply: CheckReply | null = $state.raw(null);
+  coverage: Coverage | null = $state.raw(null);
+  joins: Joins | null = $state.raw(null);
+  running = $state(false);
+  private readonly worker: BenchWorker;
+  private turn = 0;
+
+  constructor(worker: BenchWorker) {
+    this.worker = worker;
+  }
+
+  /** Looks at a recipe that is sound; answers of an older look are dropped. */
+  async look(recipe: Recipe): Promise<void> {
+    const turn = (this.turn += 1);
+    this.running = true;
+    try {
+      const [reply, pictures] = await Promise.all([
+        this.worker.ask('checks', { recipe, near: NEAR }),
+        lookAtPictures(recipe),
+      ]);
+      if (turn !== this.turn) return;
+      this.reply = reply;
+      this.coverage = pictures.coverage;
+      this.joins = pictures.joins;
+    } catch (error) {
+      if (!(error instanceof Stopped)) throw error;
+    } finally {
+      if (turn === this.turn) this.running = false;
+    }
+  }
+}
+
+async function lookAtPictures(recipe: Recipe): Promise<{ coverage: Coverage; joins: Joins }> {
+  const scene = compileUnit(recipe);
+  const bare = withoutGround(scene);
+  const { width, height } = scene.cell;
+  const fit = SIDE / Math.max(width, height);
+  const size = { width: Math.max(8, Math.round(width * fit)), height: Math.max(8, Math.round(height * fit)) };
+  const svg = (markup: string): string =>
+    `<svg xmlns="http://www.w3.org/2000/svg" width="${size.width}" height="${size.height}" viewBox="0 0 ${width} ${height}" preserveAspectRatio="none">${markup}</svg>`;
+  const underlay = underlayWidth(fit);
+  const real = Object.fromEntries(recipe.slots.map((slot) => [slot.id, slot.colour]));
+  const whole = await rasterOf(svg(cellMarkup(bare, real, underlay)), size.width, size.height);
+  const inks = [...usedSlots({ ...recipe, ground: { kind: 'clear' } })];
+  const bySlot = await Promise.all(
+    inks.map(async (slot) => {
+      const colours = Object.fromEntries(recipe.slots.map(({ id }) => [id, id === slot ? '#ffffff' : '#000000']));
+      const raster = await rasterOf(svg(cellMarkup(bare, colours, underlay)), size.width, size.height);
+      return { slot, share: whiteShare(raster) };
+    }),
+  );
+  const judged = judgeJoins(whole);
+  const where = [judged.across.visible ? 'left and right' : '', judged.down.visible ? 'top and bottom' : '']
+    .filter((side) => side !== '')
+    .join(', ');
+  return {
+    coverage: { total: coveredShare(whole), bySlot: bySlot.sort((one, other) => other.share - one.share) },
+    joins: { visible: where !== '', where },
+  };
+}
+
+export type Contrast = { slot: string; name: string; against: string; ratio: number; deltaE: number; alike: boolean };
+
+/** How the colours of the art stand against the ground or, where it is clear, the surface. The least first. */
+export function contrasts(recipe: Recipe, surface: { name: string; colour: string } | null): Contrast[] {
+  const byId = new Map(recipe.slots.map((slot) => [slot.id, slot]));
+  const grounds = groundSlots(recipe.ground).flatMap((id) => byId.get(id) ?? []);
+  const behind = grounds.length > 0 ? grounds.map(({ name, colour }) => ({ name, colour })) : surface ? [surface] : [];
+  const inks = usedSlots({ ...recipe, ground: { kind: 'clear' } });
+  return recipe.slots
+    .filter((slot) => inks.has(slot.id) && !grounds.includes(slot))
+    .flatMap((slot) =>
+      behind.map((under) => ({
+        slot: slot.id,
+        name: slot.name,
+        against: under.name,
+        ...compareColours(slot.colour, under.colour),
+      })),
+    )
+    .sort((one, other) => one.deltaE - other.deltaE);
+}

@@ -1,0 +1,51 @@
+<script lang="ts">
+  import type { Snippet } from 'svelte';
+
+  /** A floating row of small tools over a stage; its buttons are plain <button>s. */
+  type Props = { label: string; place?: 'right' | 'left'; children: Snippet };
+  let { label, place = 'right', children }: Props = $props();
+</script>
+
+<div class="tools {place}" role="toolbar" aria-label={label}>{@render children()}</div>
+
+<style>
+  .tools {
+    position: absolute;
+    top: 10px;
+    display: flex;
+    gap: 2px;
+    padding: 3px;
+    border-radius: 8px;
+    background: var(--card);
+    box-shadow: 0 1px 4px rgb(20 33 31 / 18%);
+  }
+  .right {
+    right: 10px;
+  }
+  .left {
+    left: 10px;
+  }
+  .tools :global(button) {
+    display: inline-flex;
+    align-items: center;
+    justify-content: center;
+    min-width: 28px;
+    height: 28px;
+    padding: 0 6px;
+    border: 0;
+    border-radius: 5px;
+    background: none;
+    cursor: pointer;
+  }
+  .tools :global(button:hover:not(:disabled)) {
+    background: var(--paper);
+  }
+  .tools :global(button[aria-pressed='true']) {
+    background: var(--kelp-tint);
+    color: var(--kelp);
+  }
+  .tools :global(button:disabled) {
+    color: var(--rule-strong);
+    cursor: default;
+  }
+</style>
