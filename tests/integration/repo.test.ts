@@ -15,10 +15,10 @@ import {
   listPatterns,
   matchText,
   patchPattern,
-  publish,
   saveDraft,
   setPatternArchived,
 } from '../../src/lib/server/repo/patterns';
+import { publish } from '../../src/lib/server/repo/publishing';
 import { createProject, getProject, setProjectArchived } from '../../src/lib/server/repo/projects';
 import { diffLayout, docOf } from '../../src/lib/ui/layout/doc';
 import { block, place, recipe } from '../support/recipes';

@@ -55,6 +55,20 @@ export type PatternUse = {
   rotation: number;
 };
 
+/** One use with the shape that it fills, to be drawn. */
+export type UseInPlace = {
+  fillId: string;
+  held: number | null;
+  shape: Shape;
+  layoutId: string;
+  layoutName: string;
+  projectId: string;
+  projectName: string;
+};
+
+/** What publishing a pattern would change, and the recipes that its uses show now, by revision. */
+export type PublishPreview = { newest: number; recipes: Record<number, Recipe>; uses: UseInPlace[] };
+
 /** A pattern as a layout needs it: every revision that the layout or the hangers use, as recipe. */
 export type PatternForUse = { id: string; name: string; newest: number; recipes: Record<number, Recipe> };
 
@@ -126,7 +140,7 @@ export type ExportJob = {
   message: string;
 };
 
-/** What came of an SVG file: the motif's drawing, the colours it brings, and what could not be kept. */
+/** What came of a file: the motif's drawing, the colours it brings, and what could not be kept or was changed. */
 export type ImportedMotif = {
   asset: string;
   name: string;

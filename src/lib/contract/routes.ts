@@ -1,4 +1,5 @@
 import type Joi from 'joi';
+import { LIMITS } from '../core/recipe/limits';
 import { schemas } from './schemas';
 
 /** One route of the API: what it is for and what it takes. The server's handlers and the OpenAPI document both read this table. */
@@ -10,6 +11,8 @@ export type RouteSpec = {
   query?: Joi.ObjectSchema;
   /** Most bytes of the body; 20 MB where not said. */
   maxBytes?: number;
+  /** The body is a file: its bytes as they are, its name in the header x-file-name (percent-encoded). */
+  takesFile?: boolean;
   /** Media type of the answer where it is not JSON. */
   answers?: string;
 };
@@ -34,9 +37,29 @@ export const ROUTES = {
     body: schemas.archived,
   }),
   saveDraft: spec('PUT', '/patterns/{id}/draft', 'Keep work in progress', { body: schemas.saveDraft }),
-  publish: spec('POST', '/patterns/{id}/revisions', 'Publish the draft as the next revision', {
-    body: schemas.publish,
+  publish: spec(
+    'POST',
+    '/patterns/{id}/revisions',
+    'Publish the draft as the next revision; chosen uses are held',
+    {
+      body: schemas.publish,
+    },
+  ),
+  publishPreview: spec(
+    'GET',
+    '/patterns/{id}/uses',
+    'Every use with its shape: what publishing would change',
+  ),
+  keepAsNew: spec('POST', '/patterns/{id}/copies', 'Make another pattern of a recipe, published at once', {
+    body: schemas.keepAsNew,
   }),
+  dropDraft: spec('DELETE', '/patterns/{id}/draft', 'Forget unfinished work', { body: schemas.base }),
+  restoreRevision: spec(
+    'POST',
+    '/patterns/{id}/revisions/{number}/restored',
+    'Publish an older revision again, as the newest',
+    { body: schemas.base },
+  ),
   getRevision: spec('GET', '/patterns/{id}/revisions/{number}', 'The recipe of one revision'),
   swatch: spec(
     'GET',
@@ -51,8 +74,12 @@ export const ROUTES = {
     body: schemas.motifFile,
     maxBytes: 12_000_000,
   }),
-  motifFile: spec('GET', '/motifs/{hash}', 'The file that a motif was made from', {
-    answers: 'image/svg+xml',
+  importPicture: spec('POST', '/motifs/pictures', 'Bring in a PNG, JPEG or WebP picture as a motif', {
+    takesFile: true,
+    maxBytes: LIMITS.pictureBytes,
+  }),
+  motifFile: spec('GET', '/motifs/{hash}', 'The file that a motif was made from, or a picture in it', {
+    answers: 'image/*',
   }),
   listProjects: spec('GET', '/projects', 'All projects'),
   createProject: spec('POST', '/projects', 'A new project', { body: schemas.createProject }),

@@ -334,7 +334,16 @@ export const schemas = {
     description: Joi.string().max(2000).allow(''),
   }).or('name', 'description'),
   saveDraft: Joi.object({ base: version().required(), recipe: recipeSchema.required() }),
-  publish: Joi.object({ base: version().required() }),
+  publish: Joi.object({
+    base: version().required(),
+    hold: Joi.array().items(id()).max(20_000).default([]),
+  }),
+  base: Joi.object({ base: version().required() }),
+  keepAsNew: Joi.object({
+    name: name().required(),
+    recipe: recipeSchema.required(),
+    takesDraft: Joi.boolean().default(false),
+  }),
   motifFile: Joi.object({
     fileName: Joi.string().min(1).max(255).required(),
     svg: Joi.string().required(),

@@ -19,7 +19,11 @@ const WORK: Workers = {
     return { gap: widestGap(scene), touches: findTouches(scene, near), thin: thinPieces(scene) };
   },
   scatter({ recipe, plan }) {
-    return scatter(recipe, plan, () => `sc${plan.seed}-${(made += 1)}-${Math.random().toString(36).slice(2, 8)}`);
+    return scatter(
+      recipe,
+      plan,
+      () => `sc${plan.seed}-${(made += 1)}-${Math.random().toString(36).slice(2, 8)}`,
+    );
   },
   combine({ operation, elements }) {
     const areas = elements.flatMap(({ d, fillRule }) => {

@@ -19,7 +19,8 @@ export function combineAreas(operation: PathOperation, areas: readonly Area[]): 
     scope.setup(new scope.Size(1, 1));
     const items = areas.map((area) => itemOf(scope, area));
     const [first, ...rest] = items;
-    if (!first) return { ok: false, message: 'There is nothing to put together; choose at least two pieces.' };
+    if (!first)
+      return { ok: false, message: 'There is nothing to put together; choose at least two pieces.' };
     const whole = rest.reduce<paper.PathItem>((sum, item) => sum[operation](item, { insert: false }), first);
     if (whole.isEmpty()) return { ok: false, message: EMPTY[operation] };
     const read = parsePath(whole.pathData);

@@ -16,7 +16,8 @@ export function snapAlong(
   for (const line of lines) {
     for (const edge of edges) {
       const shift = line - edge;
-      if (Math.abs(shift) <= reach && (!best || Math.abs(shift) < Math.abs(best.shift))) best = { shift, line };
+      if (Math.abs(shift) <= reach && (!best || Math.abs(shift) < Math.abs(best.shift)))
+        best = { shift, line };
     }
   }
   if (best || grid === null || !(grid > 0)) return best;

@@ -3,14 +3,7 @@ import type { Point } from '../geom/point';
 
 /** To which edge or middle things line up, or along which way they are spread. */
 export type Alignment =
-  | 'left'
-  | 'centre'
-  | 'right'
-  | 'top'
-  | 'middle'
-  | 'bottom'
-  | 'spread-across'
-  | 'spread-down';
+  'left' | 'centre' | 'right' | 'top' | 'middle' | 'bottom' | 'spread-across' | 'spread-down';
 
 type Item = { id: string; box: Box };
 

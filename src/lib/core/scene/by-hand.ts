@@ -28,14 +28,32 @@ export function asComposed(
     if (!box || !pathOnly) continue;
     const at = boxCentre(pathOnly);
     const id = newId();
-    const name = built.elements.length === 1 ? MEASURED[measured.form].label : `${MEASURED[measured.form].label} ${index + 1}`;
+    const name =
+      built.elements.length === 1
+        ? MEASURED[measured.form].label
+        : `${MEASURED[measured.form].label} ${index + 1}`;
     const elements = [drawn(element, transformPath(translation(-at.x, -at.y), element.path))];
     motifs.push({
       id,
       name,
-      content: { kind: 'drawing', asset: null, width: Math.max(box.width, 0.01), height: Math.max(box.height, 0.01), elements },
+      content: {
+        kind: 'drawing',
+        asset: null,
+        width: Math.max(box.width, 0.01),
+        height: Math.max(box.height, 0.01),
+        elements,
+      },
     });
-    placings.push({ id: newId(), motif: id, x: at.x, y: at.y, rotation: 0, scaleX: 1, scaleY: 1, opacity: 1 });
+    placings.push({
+      id: newId(),
+      motif: id,
+      x: at.x,
+      y: at.y,
+      rotation: 0,
+      scaleX: 1,
+      scaleY: 1,
+      opacity: 1,
+    });
   }
   const turned = !diagonal && modulo(angle, 360) !== 0;
   return {
@@ -60,7 +78,8 @@ function uprightParts(measured: Measured): Parts {
   const step = modulo(b.x / a.x, 1);
   return {
     unit: { width: a.x, height: b.y },
-    repeat: step < 1e-9 || step > 1 - 1e-9 ? { kind: 'straight' } : { kind: 'brick', step, run: 'progressive' },
+    repeat:
+      step < 1e-9 || step > 1 - 1e-9 ? { kind: 'straight' } : { kind: 'brick', step, run: 'progressive' },
     front,
     elements: allElements(built),
   };
@@ -73,7 +92,9 @@ function allElements({ endless, pieces }: BuiltPattern): Element[] {
 /** Lines that all run one way at an angle: the unit is as wide and as high as they are apart along its sides. */
 function diagonalLines(measured: Measured, angle: number): Parts | null {
   const built = buildMeasured({ ...measured, numbers: { ...measured.numbers, angle: 0 } });
-  const oneWay = built.pieces.length === 0 && built.endless.every(({ along, element }) => along === 'a' && element.path.length === 2);
+  const oneWay =
+    built.pieces.length === 0 &&
+    built.endless.every(({ along, element }) => along === 'a' && element.path.length === 2);
   const radians = (angle * Math.PI) / 180;
   const [cos, sin] = [Math.cos(radians), Math.sin(radians)];
   if (!oneWay || Math.abs(cos) < 0.02 || Math.abs(sin) < 0.02) return null;

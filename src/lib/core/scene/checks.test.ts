@@ -19,7 +19,11 @@ describe('the widest gap', () => {
   // Brute force on a fine grid, over all discs of the 3 × 3 units round the point: an independent search, with wrap.
   it.each([1, 2, 3, 4])('of random discs is what brute force finds (%d)', (seed) => {
     const random = seededRandom(seed);
-    const discs = Array.from({ length: 9 }, () => ({ x: random() * 100, y: random() * 80, r: 3 + random() * 7 }));
+    const discs = Array.from({ length: 9 }, () => ({
+      x: random() * 100,
+      y: random() * 80,
+      r: 3 + random() * 7,
+    }));
     const of = recipe({
       unit: { width: 100, height: 80 },
       repeat: { kind: 'brick', step: 0.3, run: 'progressive' },
@@ -46,7 +50,9 @@ describe('the widest gap', () => {
   });
 
   it('is none where the ink leaves nothing open', () => {
-    expect(widestGap(compileUnit(recipe({ motifs: [block('b', 100, 100)], placings: [place('b', 50, 50)] })))).toBe(null);
+    expect(
+      widestGap(compileUnit(recipe({ motifs: [block('b', 100, 100)], placings: [place('b', 50, 50)] }))),
+    ).toBe(null);
     expect(widestGap(compileUnit(recipe()))).toBe(null);
   });
 });
@@ -61,7 +67,10 @@ describe('pieces that touch', () => {
 
   it('are told from pieces that nearly touch and from those that stay clear', () => {
     const pair = (x: number) =>
-      findTouches(compileUnit(recipe({ motifs: [dot('d', 20)], placings: [place('d', 20, 50), place('d', x, 50)] })), 1.5);
+      findTouches(
+        compileUnit(recipe({ motifs: [dot('d', 20)], placings: [place('d', 20, 50), place('d', x, 50)] })),
+        1.5,
+      );
     expect(pair(41)[0]?.distance).toBeCloseTo(1, 1);
     expect(pair(45)).toEqual([]);
   });
@@ -73,22 +82,39 @@ describe('pieces that touch', () => {
 
   it('see crossing strokes whose ends are far apart', () => {
     const cross = drawing('x', 'M-20 -1H20V1H-20Z');
-    const of = recipe({ motifs: [cross], placings: [place('x', 50, 50), place('x', 50, 50, { id: 'y', rotation: 90 })] });
+    const of = recipe({
+      motifs: [cross],
+      placings: [place('x', 50, 50), place('x', 50, 50, { id: 'y', rotation: 90 })],
+    });
     expect(findTouches(compileUnit(of), 0.1)[0]?.distance).toBe(0);
   });
 });
 
 describe('thin lines', () => {
   it('are those under a quarter point after all scaling', () => {
-    const of = recipe({ motifs: [block('b', 10, 0.4)], placings: [place('b', 50, 50), place('b', 20, 20, { id: 's', scaleX: 0.5, scaleY: 0.5 })] });
+    const of = recipe({
+      motifs: [block('b', 10, 0.4)],
+      placings: [place('b', 50, 50), place('b', 20, 20, { id: 's', scaleX: 0.5, scaleY: 0.5 })],
+    });
     expect(THINNEST_LINE).toBeCloseTo(1 / 3, 10);
     expect(thinPieces(compileUnit(of))).toEqual([{ piece: 's', width: expect.closeTo(0.2, 9) }]);
   });
 });
 
 describe('scatter', () => {
-  const base = recipe({ unit: { width: 400, height: 300 }, motifs: [dot('d', 20), block('b', 30, 8)], placings: [] });
-  const plan = { motifs: ['d', 'b'], count: 60, seed: 5, spacing: 3, size: { from: 0.6, to: 1.2 }, angle: { from: 0, to: 180 } };
+  const base = recipe({
+    unit: { width: 400, height: 300 },
+    motifs: [dot('d', 20), block('b', 30, 8)],
+    placings: [],
+  });
+  const plan = {
+    motifs: ['d', 'b'],
+    count: 60,
+    seed: 5,
+    spacing: 3,
+    size: { from: 0.6, to: 1.2 },
+    angle: { from: 0, to: 180 },
+  };
   let next = 0;
   const newId = (): string => `s${next++}`;
 
@@ -101,13 +127,18 @@ describe('scatter', () => {
   });
 
   it('lays the same pieces for the same seed, others for another', () => {
-    const places = (seed: number): number[] => scatter(base, { ...plan, seed }, newId).placings.map(({ x }) => x);
+    const places = (seed: number): number[] =>
+      scatter(base, { ...plan, seed }, newId).placings.map(({ x }) => x);
     expect(places(5)).toEqual(places(5));
     expect(places(5)).not.toEqual(places(6));
   });
 
   it('keeps clear of what is there already and says what found no room', () => {
-    const full = { ...base, motifs: [...base.motifs, block('wall', 396, 240)], placings: [place('wall', 200, 150)] };
+    const full = {
+      ...base,
+      motifs: [...base.motifs, block('wall', 396, 240)],
+      placings: [place('wall', 200, 150)],
+    };
     const { placings, missed } = scatter(full, plan, newId);
     expect(missed).toBeGreaterThan(0);
     expect(findTouches(compileUnit({ ...full, placings: [...full.placings, ...placings] }), 2.9)).toEqual([]);

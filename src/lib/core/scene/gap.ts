@@ -155,7 +155,8 @@ class InkField {
   }
 
   private square(x: number, y: number): { column: number; row: number } {
-    const held = (value: number, most: number): number => Math.min(most, Math.max(0, Math.floor(value / this.size)));
+    const held = (value: number, most: number): number =>
+      Math.min(most, Math.max(0, Math.floor(value / this.size)));
     return { column: held(x - this.left, this.columns - 1), row: held(y - this.top, this.rows - 1) };
   }
 
@@ -163,7 +164,11 @@ class InkField {
   distance(p: Point): number {
     const inside = this.fills.some(
       ({ ink, box }) =>
-        p.x >= box.x && p.x <= box.x + box.width && p.y >= box.y && p.y <= box.y + box.height && insideInk(ink, p),
+        p.x >= box.x &&
+        p.x <= box.x + box.width &&
+        p.y >= box.y &&
+        p.y <= box.y + box.height &&
+        insideInk(ink, p),
     );
     const outline = this.toOutline(p);
     return inside ? -Math.abs(outline) : outline;

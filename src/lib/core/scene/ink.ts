@@ -38,7 +38,8 @@ export function motifReach(motif: { elements: Element[] }): number {
   return inks.reduce(
     (most, { rings, half }) =>
       rings.reduce(
-        (reach, { points }) => points.reduce((far, { x, y }) => Math.max(far, Math.hypot(x, y) + half), reach),
+        (reach, { points }) =>
+          points.reduce((far, { x, y }) => Math.max(far, Math.hypot(x, y) + half), reach),
         most,
       ),
     0,
@@ -85,7 +86,8 @@ export function segmentDistance(a: Point, b: Point, c: Point, d: Point): number 
 }
 
 function cross(a: Point, b: Point, c: Point, d: Point): boolean {
-  const side = (p: Point, q: Point, r: Point): number => (q.x - p.x) * (r.y - p.y) - (q.y - p.y) * (r.x - p.x);
+  const side = (p: Point, q: Point, r: Point): number =>
+    (q.x - p.x) * (r.y - p.y) - (q.y - p.y) * (r.x - p.x);
   return side(a, b, c) * side(a, b, d) < 0 && side(c, d, a) * side(c, d, b) < 0;
 }
 

@@ -55,7 +55,16 @@ export function scatter(recipe: ComposedRecipe, plan: ScatterPlan, newId: () => 
       const piece = laidAt(motif.compiled, x, y, turn, scale);
       if (!piece || !hasRoom(piece, laid, lattice, plan.spacing)) continue;
       laid.push(piece);
-      placings.push({ id: newId(), motif: motif.id, x, y, rotation: turn, scaleX: scale, scaleY: scale, opacity: 1 });
+      placings.push({
+        id: newId(),
+        motif: motif.id,
+        x,
+        y,
+        rotation: turn,
+        scaleX: scale,
+        scaleY: scale,
+        opacity: 1,
+      });
       break;
     }
   }
@@ -70,7 +79,12 @@ function laidAt({ elements }: CompiledMotif, x: number, y: number, turn: number,
   return box && { box, inks: inkOf({ elements, matrix }, 4) };
 }
 
-function hasRoom(piece: Laid, laid: readonly Laid[], lattice: ReturnType<typeof latticeOf>, spacing: number): boolean {
+function hasRoom(
+  piece: Laid,
+  laid: readonly Laid[],
+  lattice: ReturnType<typeof latticeOf>,
+  spacing: number,
+): boolean {
   const region = regionOfBox(grow(piece.box, spacing));
   const tooNear = (other: Laid, own: boolean): boolean =>
     offsetsMeeting(lattice, other.box, region).some((offset) => {

@@ -24,7 +24,8 @@ export function findTouches(scene: UnitScene, near: number): Touch[] {
       const region = regionOfBox(grow(piece.box, near));
       for (const offset of offsetsMeeting(scene.lattice, second.box, region)) {
         // A pair and its mirror image across the lattice are one; a piece is not its own neighbour.
-        if (other === index && (offset.y < -1e-9 || (Math.abs(offset.y) <= 1e-9 && offset.x <= 1e-9))) continue;
+        if (other === index && (offset.y < -1e-9 || (Math.abs(offset.y) <= 1e-9 && offset.x <= 1e-9)))
+          continue;
         if (!boxesNear(piece.box, second.box, offset, near)) continue;
         const distance = inkDistance(
           inks[index]!,

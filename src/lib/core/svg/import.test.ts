@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { LIMITS } from '../recipe/limits';
-import { importSvg, type SvgImport } from './import';
+import { importSvg, sizedPicture, type SvgImport } from './import';
 
 let count = 0;
 const read = (body: string, attributes = 'viewBox="0 0 100 100"'): SvgImport =>
@@ -44,11 +44,11 @@ describe('an SVG file brought in as a motif', () => {
   it('reads class rules, opacities and hidden parts', () => {
     const motif = good(
       read(
-        '<style>.a{fill:#00f;opacity:.5} rect.b{fill:red}</style><path class="a" d="M0 0h10v10z"/><path d="M0 0h99v99z" display="none"/><path d="M0 0h10v10z" fill="lime" stroke="lime" fill-opacity=".2"/>',
+        '<style>.a{fill:#00f;opacity:.5} g > rect.b{fill:red}</style><path class="a" d="M0 0h10v10z"/><path d="M0 0h99v99z" display="none"/><path d="M0 0h10v10z" fill="lime" stroke="lime" fill-opacity=".2"/>',
       ),
     );
     expect(motif.content.elements.map((element) => element.opacity)).toEqual([0.5, 0.2, 1]);
-    expect(motif.notes).toEqual(['Style rules other than plain classes were left out.']);
+    expect(motif.notes).toEqual(['Style rules with more than a simple selector were left out.']);
   });
 
   it('says what it leaves out', () => {
@@ -58,9 +58,72 @@ describe('an SVG file brought in as a motif', () => {
       ),
     );
     expect(motif.notes.join(' ')).toMatch(
-      /script.*picture.*Text.*not SVG.*gradient.*Event handlers.*another file.*cannot be read/s,
+      /script.*picture.*Text.*not SVG.*Event handlers.*gradient.*another file.*cannot be read/s,
     );
     expect(JSON.stringify(motif.content)).not.toMatch(/http|alert|onclick|url\(/);
+  });
+
+  it('keeps gradients with their stops as slots, through href, box units and transforms', () => {
+    const motif = good(
+      read(
+        '<defs><linearGradient id="a"><stop offset="0" stop-color="#f00"/><stop offset="100%" stop-color="#00f" stop-opacity=".5"/></linearGradient><linearGradient id="b" href="#a" x1="0" x2="0" y2="1" spreadMethod="reflect"/><radialGradient id="c" gradientUnits="userSpaceOnUse" cx="50" cy="50" r="20" href="#a"/></defs><rect width="80" height="40" fill="url(#b)"/><rect y="60" width="80" height="40" fill="url(#c)"/>',
+      ),
+    );
+    const [box, circle] = motif.content.elements;
+    expect(box?.fill).toMatchObject({ kind: 'linear', spread: 'reflect', matrix: { b: 40, f: -50, e: -40 } });
+    expect(circle?.fill).toMatchObject({ kind: 'radial', matrix: { a: 20, d: 20, e: 10, f: 0 } });
+    expect(motif.slots.map((slot) => slot.colour)).toEqual(['#ff0000', '#0000ff']);
+    expect(typeof box?.fill === 'object' && box.fill?.stops[1]?.opacity).toBe(0.5);
+    expect(motif.notes).toEqual([]);
+  });
+
+  it('paints a gradient that has no length, or one stop, with its last colour', () => {
+    const motif = good(
+      read(
+        '<linearGradient id="a"><stop stop-color="#f00"/><stop offset="1" stop-color="#0a0"/></linearGradient><linearGradient id="b" href="#a" x2="0"/><rect width="9" height="9" fill="url(#b)"/>',
+      ),
+    );
+    expect(motif.slots.map((slot) => slot.colour)).toEqual(['#00aa00']);
+  });
+
+  it('keeps clip paths, one inside another, and measures what they leave', () => {
+    const motif = good(
+      read(
+        '<clipPath id="l"><rect width="60" height="100"/></clipPath><clipPath id="t"><rect width="100" height="30"/></clipPath><g clip-path="url(#l)"><rect width="100" height="100" clip-path="url(#t)" fill="red"/></g>',
+      ),
+    );
+    expect(motif.content).toMatchObject({ width: 60, height: 30 });
+    expect(motif.content.elements[0]?.clip?.d).toBeTruthy();
+    expect(motif.notes).toEqual([]);
+  });
+
+  it('takes pictures that are inside the file and fits them as SVG does', () => {
+    const motif = good(
+      read('<image href="data:image/png;base64,AAAA" x="10" y="10" width="40" height="20"/>'),
+    );
+    expect(motif.pictures).toEqual(['data:image/png;base64,AAAA']);
+    const element = motif.content.elements[0];
+    expect(element && sizedPicture(element, 'a', { width: 100, height: 100 }).picture).toEqual({
+      asset: 'a',
+      width: 100,
+      height: 100,
+      matrix: { a: 0.2, b: 0, c: 0, d: 0.2, e: -10, f: -10 },
+    });
+  });
+
+  it('sets text where a font is at hand and says why where none is', () => {
+    const body = '<text x="10" y="20" text-anchor="end" font-family="Bitter" font-size="8">Lido</text>';
+    const set = importSvg(
+      `<svg xmlns="http://www.w3.org/2000/svg">${body}</svg>`,
+      () => 's',
+      (text, font) => ({
+        ok: true,
+        d: `M0 0h${text.length * font.size}v-8h-8Z`,
+        width: 32,
+      }),
+    );
+    expect(good(set).content.width).toBe(32);
+    expect(good(set).origin.x).toBe(10 - 16);
   });
 
   it.each([

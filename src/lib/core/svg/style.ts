@@ -2,10 +2,13 @@ import { readColour, type Hex } from '../colour/parse';
 import type { LineCap, LineJoin } from '../recipe/recipe';
 import type { XmlNode } from './xml';
 
+/** A plain colour, or a reference to a gradient with the colour to take where it cannot be used. */
+export type PaintStyle = { hex: Hex; gradient: string | null };
+
 /** The presentation properties that an imported drawing keeps, as they are inherited down the tree. */
 export type Style = {
-  fill: Hex | null;
-  stroke: Hex | null;
+  fill: PaintStyle | null;
+  stroke: PaintStyle | null;
   color: Hex;
   fillRule: 'nonzero' | 'evenodd';
   strokeWidth: number;
@@ -18,11 +21,17 @@ export type Style = {
   /** The product of the opacities of the element and all groups around it. */
   opacity: number;
   visible: boolean;
+  /** For text: the families asked for, size in user units, weight and anchor. */
+  fontFamily: string;
+  fontSize: number;
+  fontWeight: string;
+  textAnchor: string;
+  clipRule: 'nonzero' | 'evenodd';
 };
 
 /** SVG's initial values. */
 export const INITIAL_STYLE: Style = {
-  fill: '#000000',
+  fill: { hex: '#000000', gradient: null },
   stroke: null,
   color: '#000000',
   fillRule: 'nonzero',
@@ -35,37 +44,77 @@ export const INITIAL_STYLE: Style = {
   strokeOpacity: 1,
   opacity: 1,
   visible: true,
+  fontFamily: '',
+  fontSize: 16,
+  fontWeight: 'normal',
+  textAnchor: 'start',
+  clipRule: 'nonzero',
 };
 
-type Rules = ReadonlyMap<string, Record<string, string>>;
+/** A style rule with one simple selector: a tag, an id and classes that must all hold. */
+export type StyleRule = {
+  tag: string | null;
+  id: string | null;
+  classes: string[];
+  weight: number;
+  values: Record<string, string>;
+};
 
-/** Class rules (`.a, .b { … }`) of a <style> element; other selectors are left out. */
-export function readClassRules(css: string): {
-  rules: Map<string, Record<string, string>>;
-  skipped: boolean;
-} {
-  const rules = new Map<string, Record<string, string>>();
+/** The rules of a <style> element whose selectors are simple (`path`, `.a`, `#b`, `rect.a`); others are skipped. */
+export function readRules(css: string): { rules: StyleRule[]; skipped: boolean } {
+  const rules: StyleRule[] = [];
   let skipped = false;
   const plain = css.replace(/\/\*[\s\S]*?\*\//g, '');
   for (const [, selectors = '', body = ''] of plain.matchAll(/([^{}]+)\{([^{}]*)\}/g)) {
     for (const selector of selectors.split(',').map((part) => part.trim())) {
-      const match = /^\.([\w-]+)$/.exec(selector);
-      if (match?.[1]) rules.set(match[1], { ...rules.get(match[1]), ...declarations(body) });
-      else skipped = true;
+      const match = /^(\*|[a-z][\w]*)?(#[\w-]+)?((?:\.[\w-]+)*)$/i.exec(selector);
+      if (!match || selector === '') {
+        skipped = true;
+        continue;
+      }
+      const [, tag = '*', id, classes = ''] = match;
+      const names = classes.split('.').filter((name) => name !== '');
+      const weight = (id ? 100 : 0) + names.length * 10 + (tag === '*' ? 0 : 1);
+      rules.push({
+        tag: tag === '*' ? null : tag,
+        id: id?.slice(1) ?? null,
+        classes: names,
+        weight,
+        values: declarations(body),
+      });
     }
   }
   return { rules, skipped };
 }
 
-/** The style of `node` below `parent`: attributes, then class rules, then its style attribute. Notes what was left out. */
-export function styleOf(node: XmlNode, parent: Style, rules: Rules, note: (text: string) => void): Style {
-  const classes = (node.attributes.class ?? '').split(/\s+/).map((name) => rules.get(name) ?? {});
-  const own: Record<string, string> = Object.assign(
-    {},
-    node.attributes,
-    ...classes,
-    declarations(node.attributes.style ?? ''),
-  );
+function ruled(node: XmlNode, rules: readonly StyleRule[]): Record<string, string>[] {
+  if (rules.length === 0) return [];
+  const classes = new Set((node.attributes.class ?? '').split(/\s+/));
+  return rules
+    .filter(
+      ({ tag, id, classes: names }) =>
+        (tag === null || tag === node.name) &&
+        (id === null || id === node.attributes.id) &&
+        names.every((name) => classes.has(name)),
+    )
+    .sort((one, other) => one.weight - other.weight)
+    .map(({ values }) => values);
+}
+
+/** All properties of an element: its attributes, then the rules that match it, then its style attribute. */
+export function propertiesOf(node: XmlNode, rules: readonly StyleRule[]): Record<string, string> {
+  const inline = declarations(node.attributes.style ?? '');
+  return Object.assign({}, node.attributes, ...ruled(node, rules), inline) as Record<string, string>;
+}
+
+/** The style of `node` below `parent`. Notes what was left out. */
+export function styleOf(
+  node: XmlNode,
+  parent: Style,
+  rules: readonly StyleRule[],
+  note: (text: string) => void,
+): Style {
+  const own = propertiesOf(node, rules);
   const style = { ...parent };
   if (own.color) style.color = plainColour(own.color, parent.color) ?? parent.color;
   if (own.fill) style.fill = paint(own.fill, parent.fill, style.color, note);
@@ -84,7 +133,12 @@ export function styleOf(node: XmlNode, parent: Style, rules: Rules, note: (text:
   style.opacity = parent.opacity * share(own.opacity, 1);
   if (own.visibility) style.visible = own.visibility === 'visible' || own.visibility === 'inherit';
   if (own.display === 'none') style.visible = false;
-  for (const property of ['clip-path', 'mask', 'filter'])
+  if (own['clip-rule'] === 'evenodd' || own['clip-rule'] === 'nonzero') style.clipRule = own['clip-rule'];
+  if (own['font-family']) style.fontFamily = own['font-family'];
+  style.fontSize = number(own['font-size'], parent.fontSize);
+  if (own['font-weight']) style.fontWeight = own['font-weight'];
+  if (own['text-anchor']) style.textAnchor = own['text-anchor'];
+  for (const property of ['mask', 'filter', 'marker-start', 'marker-mid', 'marker-end'])
     if (own[property] && own[property] !== 'none') note(`A ${property} was left out.`);
   return style;
 }
@@ -102,19 +156,24 @@ function declarations(css: string): Record<string, string> {
   return found;
 }
 
-function paint(value: string, inherited: Hex | null, current: Hex, note: (text: string) => void): Hex | null {
+function paint(
+  value: string,
+  inherited: PaintStyle | null,
+  current: Hex,
+  note: (text: string) => void,
+): PaintStyle | null {
   const text = value.trim();
   if (text === 'none' || text === 'transparent') return null;
   if (text === 'inherit') return inherited;
-  if (text.toLowerCase() === 'currentcolor') return current;
-  if (text.startsWith('url(')) {
-    const fallback = text.slice(text.indexOf(')') + 1).trim();
-    note('A gradient or pattern paint was replaced by one plain colour.');
-    return plainColour(fallback, null) ?? '#808080';
+  if (text.toLowerCase() === 'currentcolor') return { hex: current, gradient: null };
+  const reference = /^url\(\s*["']?#([^"')]+)["']?\s*\)\s*(.*)$/.exec(text);
+  if (reference) {
+    const [, id = '', fallback = ''] = reference;
+    return { hex: plainColour(fallback, null) ?? '#808080', gradient: id };
   }
   const colour = plainColour(text, null);
   if (colour === null) note(`The colour “${text.slice(0, 40)}” was not understood and became black.`);
-  return colour ?? '#000000';
+  return { hex: colour ?? '#000000', gradient: null };
 }
 
 function plainColour(text: string, otherwise: Hex | null): Hex | null {

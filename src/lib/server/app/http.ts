@@ -1,6 +1,6 @@
 import { json, type RequestEvent } from '@sveltejs/kit';
 import type Joi from 'joi';
-import { fail, failWith, FAILURE_STATUS, type Failure, type Outcome } from '../../contract/failure';
+import { done, fail, failWith, FAILURE_STATUS, type Failure, type Outcome } from '../../contract/failure';
 import { ROUTES, type RouteName, type RouteSpec } from '../../contract/routes';
 import { problemOf } from '../../contract/sentences';
 import type { App } from './app';
@@ -17,6 +17,8 @@ export type Call = {
   // eslint-disable-next-line @typescript-eslint/no-explicit-any
   query: any;
   event: RequestEvent;
+  /** The file of a route that takes one. */
+  file: { bytes: Buffer; name: string };
 };
 
 type Answer = Outcome<unknown> | Response;
@@ -41,8 +43,17 @@ export function api(
     if (!read.ok) return failed(read.failure);
     const body = checked(route.body, read.value, false);
     if (!body.ok) return failed(body.failure);
+    const file = route.takesFile ? await readFile(event.request, route.maxBytes ?? MOST_BYTES) : NO_FILE;
+    if (!file.ok) return failed(file.failure);
     const params = Object.fromEntries(Object.entries(event.params).map(([key, value]) => [key, value ?? '']));
-    const answer = await work({ app: event.locals.app, params, body: body.value, query: query.value, event });
+    const answer = await work({
+      app: event.locals.app,
+      params,
+      body: body.value,
+      query: query.value,
+      event,
+      file: file.value,
+    });
     if (answer instanceof Response) return answer;
     return answer.ok ? json(answer.value) : failed(answer.failure);
   };
@@ -83,7 +94,25 @@ async function readJson(request: Request, most: number): Promise<Outcome<unknown
   }
 }
 
-async function readBytes(request: Request, most: number): Promise<Uint8Array | null> {
+const NO_FILE = done({ bytes: Buffer.alloc(0), name: '' });
+
+async function readFile(request: Request, most: number): Promise<Outcome<{ bytes: Buffer; name: string }>> {
+  const stated = request.headers.get('x-file-name') ?? 'file';
+  let name = stated;
+  try {
+    name = decodeURIComponent(stated).slice(0, 255);
+  } catch {
+    // A name that is not percent-encoded is taken as it stands.
+  }
+  const length = Number(request.headers.get('content-length'));
+  const bytes = length > most ? null : await readBytes(request, most);
+  if (bytes === null)
+    return fail('too_large', `“${name}” is too large; a picture may have at most ${most / 1e6} MB.`);
+  if (bytes.length === 0) return fail('unreadable', `“${name}” is empty; choose another file.`);
+  return done({ bytes, name });
+}
+
+async function readBytes(request: Request, most: number): Promise<Buffer | null> {
   const parts: Uint8Array[] = [];
   let size = 0;
   const reader = request.body?.getReader();

@@ -261,8 +261,13 @@ function shapesOf(db: Db, layoutId: string): Shape[] {
     .innerJoin(shape, eq(shape.id, fill.shapeId))
     .where(eq(shape.layoutId, layoutId))
     .all();
-  const fillByShape = new Map(fills.map((row) => [row.fill.shapeId, fillOf(row.fill)]));
-  return rows.map((row) => ({
+  const fillByShape = new Map(fills.map((row) => [row.fill.shapeId, row.fill]));
+  return rows.map((row) => shapeOf(row, fillByShape.get(row.id) ?? null));
+}
+
+/** A shape's row with that of its fill as a shape. */
+export function shapeOf(row: typeof shape.$inferSelect, filled: typeof fill.$inferSelect | null): Shape {
+  return {
     id: row.id,
     name: row.name,
     form: JSON.parse(row.form) as ShapeForm,
@@ -271,8 +276,8 @@ function shapesOf(db: Db, layoutId: string): Shape[] {
     width: row.width,
     height: row.height,
     rotation: row.rotation,
-    fill: fillByShape.get(row.id) ?? null,
-  }));
+    fill: filled && fillOf(filled),
+  };
 }
 
 function noLayout(id: string): ReturnType<typeof fail> {

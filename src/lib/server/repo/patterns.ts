@@ -152,35 +152,6 @@ export function saveDraft(db: Db, id: string, base: number, recipe: Recipe): Out
   });
 }
 
-/** Makes the draft the next revision. Every use that follows the pattern shows it from now on. */
-export function publish(db: Db, id: string, base: number): Outcome<{ version: number; revision: number }> {
-  let number = 0;
-  const outcome = changing(db, id, base, '', (tx, row) => {
-    if (row.draft === null)
-      return fail(
-        'invalid',
-        `“${row.name}” has no changes since revision ${row.newest}; there is nothing to publish.`,
-      );
-    const recipe = stored(row.draft);
-    number = row.newest + 1;
-    tx.insert(revision)
-      .values({
-        patternId: id,
-        number,
-        studioId: STUDIO,
-        recipe: row.draft,
-        recipeVersion: recipe.version,
-        metrics: JSON.stringify(factsOf(recipe)),
-        createdAt: Date.now(),
-      })
-      .run();
-    tx.update(pattern).set({ draft: null, newest: number }).where(eq(pattern.id, id)).run();
-    note(tx, 'pattern.published', id, { revision: number });
-    return null;
-  });
-  return outcome.ok ? done({ version: outcome.value.version, revision: number }) : outcome;
-}
-
 /** Changes name or description; uses refer to the id, so none changes. */
 export function patchPattern(
   db: Db,
@@ -259,10 +230,10 @@ export function matchText(search: string): string | null {
   return words.length === 0 ? null : words.map((word) => `"${word}"*`).join(' ');
 }
 
-type Change = (tx: Db, row: PatternRow) => ReturnType<typeof fail> | null;
+export type Change = (tx: Db, row: PatternRow) => ReturnType<typeof fail> | null;
 
 /** One guarded change of a pattern: refused when stale, else the version goes up by one. */
-function changing(
+export function changing(
   db: Db,
   id: string,
   base: number,
@@ -273,6 +244,7 @@ function changing(
     const row = findRow(tx, id);
     if (!row) return noPattern(id);
     if (row.version !== base) return stale(`“${row.name}”`, base, row.version, undefined);
+    if (row.stock) return protectedStock(row.name);
     const refused = change(tx, row);
     if (refused) return refused;
     const version = row.version + 1;
@@ -284,7 +256,7 @@ function changing(
   return { ok: false, failure: { ...outcome.failure, current: current.ok ? current.value : undefined } };
 }
 
-function findRow(db: Db, id: string): PatternRow | undefined {
+export function findRow(db: Db, id: string): PatternRow | undefined {
   return db
     .select()
     .from(pattern)
@@ -292,17 +264,25 @@ function findRow(db: Db, id: string): PatternRow | undefined {
     .get();
 }
 
+/** Stock is never changed: what others rely on stays. */
+export function protectedStock(name: string): ReturnType<typeof fail> {
+  return fail(
+    'protected',
+    `“${name}” is stock and stays as it is; keep it as new under another name to change it.`,
+  );
+}
+
 /** Stored facts; those of revisions from before measured patterns have no kind. */
 function factsFrom(json: string): PatternFacts {
   return { kind: 'composed', ...(JSON.parse(json) as Omit<PatternFacts, 'kind'>) };
 }
 
-function noPattern(id: string): ReturnType<typeof fail> {
+export function noPattern(id: string): ReturnType<typeof fail> {
   return fail('not_found', `There is no pattern with the id “${id}”.`, 'id');
 }
 
 /** Stored recipe JSON, migrated. What this Isle wrote itself must be readable; anything else is a fault, not a failure. */
-function stored(json: string): Recipe {
+export function stored(json: string): Recipe {
   const checked = migrateRecipe(JSON.parse(json));
   if (!checked.ok) throw new Error(checked.problems[0]?.message);
   return checked.value;

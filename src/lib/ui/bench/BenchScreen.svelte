@@ -1,11 +1,13 @@
 <script lang="ts">
-  import { beforeNavigate, replaceState } from '$app/navigation';
+  import { beforeNavigate, goto, replaceState } from '$app/navigation';
   import { page } from '$app/state';
   import Keyboard from '@lucide/svelte/icons/keyboard';
   import Redo from '@lucide/svelte/icons/redo-2';
   import Undo from '@lucide/svelte/icons/undo-2';
-  import type { PaletteData, PatternDetail } from '$lib/contract/data';
+  import type { PaletteData, PatternDetail, PublishPreview } from '$lib/contract/data';
   import type { Outcome } from '$lib/contract/failure';
+  import { measuredName } from '$lib/core/recipe/measured';
+  import type { MeasuredRecipe } from '$lib/core/recipe/recipe';
   import Button from '../components/Button.svelte';
   import NameField from '../components/NameField.svelte';
   import SaveNote from '../components/SaveNote.svelte';
@@ -16,16 +18,26 @@
   import KeysDialog from '../layout/KeysDialog.svelte';
   import { View } from '../layout/view.svelte';
   import NewThing from '../library/NewThing.svelte';
-  import { sayUses } from '../library/say';
+  import { sayLength, sayUses } from '../library/say';
+  import { fillAddress, lastLayout } from '../state/last-layout';
   import { toasts } from '../state/toasts.svelte';
   import { BenchWorker } from '$lib/workers/client';
   import { Checks } from './checks.svelte';
   import ChecksPanel from './ChecksPanel.svelte';
   import ColourPanel from './ColourPanel.svelte';
+  import { Board } from './board/board.svelte';
+  import BoardTools from './board/BoardTools.svelte';
+  import BoardView from './board/BoardView.svelte';
+  import ElementList from './board/ElementList.svelte';
+  import ElementPanel from './board/ElementPanel.svelte';
+  import { BOARD_KEYS, boardKey } from './board/keys';
+  import { Pen } from './board/pen.svelte';
+  import TextDialog from './board/TextDialog.svelte';
   import { BenchEditor } from './editor.svelte';
   import { BENCH_KEYS, benchKey } from './keys';
   import MeasuredPanel from './MeasuredPanel.svelte';
   import MotifPanel from './MotifPanel.svelte';
+  import PublishDialog from './PublishDialog.svelte';
   import PlacedPanel from './PlacedPanel.svelte';
   import RepeatPanel from './RepeatPanel.svelte';
   import ScatterDialog from './ScatterDialog.svelte';
@@ -49,16 +61,46 @@
   const checks = new Checks(worker);
   let scattering = $state(false);
   let measuring = $state(false);
+  let keeping = $state(false);
+  let preview = $state.raw<PublishPreview | null>(null);
   let naming = $state(false);
   let showKeys = $state(false);
   let busy = $state(false);
 
+  /** The drawing board, while a motif is drawn on; `null` while the unit is shown. */
+  let board = $state.raw<Board | null>(null);
+  let boardView: BoardView | undefined = $state();
+  const drawView = new View();
+  const pen = new Pen();
+  let textAt: { x: number; y: number } | null = $state.raw(null);
+  const drawing = $derived(board?.motif ? board : null);
+
+  function openBoard(motif: string): void {
+    board = new Board(editor, motif, worker);
+    editor.motif = motif;
+  }
+  function leaveBoard(): void {
+    pen.cancel();
+    board = null;
+  }
+  function onkey(event: KeyboardEvent): void {
+    if (keyIsTaken(event) || document.querySelector('dialog[open]')) return;
+    const done = drawing
+      ? boardKey(event, drawing, pen, {
+          fit: () => boardView?.fit(),
+          help: () => (showKeys = true),
+          leave: leaveBoard,
+        })
+      : benchKey(event, editor, actions);
+    if (done) event.preventDefault();
+  }
   const actions = {
     fit: () => unitView?.fit(),
     lifeSize: () => unitView?.lifeSize(),
     help: () => (showKeys = true),
+    flick: () => (show.published = Boolean(editor.published) && !show.published),
   };
-  const changed = $derived(editor.hasDraft || !editor.saver.clean);
+  const changed = $derived(editor.hasDraft || !editor.saver.clean || editor.id === null);
   const status = $derived(
     editor.newest === 0
       ? 'not published yet'
@@ -66,7 +108,8 @@
   );
 
   $effect(() => {
-    if (!editor.history.inGesture && editor.problems.length === 0) editor.saver.want(editor.recipe);
+    const ready = !editor.history.inGesture && editor.problems.length === 0 && !editor.stock;
+    if (ready) editor.saver.want(editor.recipe);
   });
   $effect(() => {
     const { recipe } = editor;
@@ -84,16 +127,34 @@
     if (willUnload && !editor.saver.clean) cancel();
   });
 
+  /** Publishing asks for a name where there is none yet, and shows first which uses it will change. */
   async function publish(): Promise<void> {
     if (editor.newest === 0 && /^New pattern( \d+)?$/.test(editor.name)) {
-      naming = true;
-      return;
+      if (editor.recipe.kind !== 'measured') {
+        naming = true;
+        return;
+      }
+      await nameMeasured(editor.recipe);
     }
     busy = true;
-    const problem = await editor.publish();
+    const found = await editor.preview();
     busy = false;
-    if (problem) toasts.problem(problem);
-    else toasts.show(`Revision ${editor.newest} of “${editor.name}” is in the library.`);
+    if (typeof found === 'string') toasts.problem(found);
+    else if (found) preview = found;
+    else await publishNow([]);
+  }
+  async function publishNow(hold: string[]): Promise<void> {
+    busy = true;
+    const problem = await editor.publish(hold);
+    busy = false;
+    if (problem) return toasts.problem(problem);
+    preview = null;
+    const last = lastLayout();
+    toasts.show(`Revision ${editor.newest} of “${editor.name}” is in the library.`, {
+      ...(last && editor.id
+        ? { action: { label: `Fill ${last.what}`, run: () => void goto(fillAddress(last, editor.id ?? '')) } }
+        : {}),
+    });
   }
   async function nameAndPublish(name: string): Promise<Outcome<unknown>> {
     const problem = await editor.rename(name);
@@ -101,6 +162,22 @@
     naming = false;
     await publish();
     return { ok: true, value: null };
+  }
+  /** A pattern from numbers is named by them, so that it is in the library in one step. */
+  async function nameMeasured({ measured, measure }: MeasuredRecipe): Promise<void> {
+    const name = measuredName(measured, (px) => `${sayLength(px, measure, 2)} ${measure}`);
+    for (let number = 1; number < 50; number += 1) {
+      const problem = await editor.rename(number === 1 ? name : `${name} (${number})`);
+      if (!problem) return;
+    }
+  }
+  async function keepAsNew(name: string): Promise<Outcome<unknown>> {
+    const made = await editor.keepAsNew(name);
+    if (!made.ok) return made;
+    keeping = false;
+    toasts.show(`“${name}” is in the library.`);
+    await goto(`/library/${made.value.id}/bench`);
+    return made;
   }
 
   const stale = $derived(editor.saver.state.kind === 'stale' ? editor.saver.state.failure : null);
@@ -120,9 +197,7 @@
   }
 </script>
 
-<svelte:window
-  onkeydown={(event) => !keyIsTaken(event) && benchKey(event, editor, actions) && event.preventDefault()}
-/>
+<svelte:window onkeydown={onkey} />
 <svelte:document
   onvisibilitychange={() => document.visibilityState === 'hidden' && void editor.saver.flush()}
 />
@@ -135,7 +210,9 @@
       <span class="status">· {status}</span>
     {/snippet}
     {#snippet actions()}
-      {#if editor.problems[0]}
+      {#if editor.stock}
+        <span class="muted">Stock: keep it as new to change it</span>
+      {:else if editor.problems[0]}
         <span class="problem" role="alert">{editor.problems[0].message}</span>
       {:else if editor.id !== null}
         <SaveNote
@@ -144,9 +221,14 @@
           onretry={() => editor.saver.flush()}
         />
       {/if}
-      <Button kind="main" disabled={busy || !changed || editor.scene.empty} onclick={publish}
-        >Publish revision {editor.newest + 1}</Button
-      >
+      {#if editor.newest > 0}
+        <Button kind={editor.stock ? 'main' : 'plain'} onclick={() => (keeping = true)}>Keep as new</Button>
+      {/if}
+      {#if !editor.stock}
+        <Button kind="main" disabled={busy || !changed || editor.scene.empty} onclick={publish}
+          >Publish revision {editor.newest + 1}</Button
+        >
+      {/if}
     {/snippet}
   </TopBar>
   <div class="columns">
@@ -161,8 +243,11 @@
           oncancel={() => editor.history.cancel()}
           onplacings={() => editor.goOnByHand()}
         />
+      {:else if drawing}
+        <ElementList board={drawing} />
+        <ElementPanel board={drawing} />
       {:else}
-        <MotifPanel {editor} onscatter={() => (scattering = true)} />
+        <MotifPanel {editor} onscatter={() => (scattering = true)} ondraw={openBoard} />
         <PlacedPanel {editor} />
       {/if}
       <ChecksPanel {editor} {checks} {show} />
@@ -170,7 +255,24 @@
     <main>
       <h1 class="visually-hidden">Bench: {editor.name}</h1>
       <div class="unit-box">
-        <UnitView bind:this={unitView} {editor} {view} {patternId} {show} />
+        <div inert={drawing !== null}>
+          <UnitView bind:this={unitView} {editor} {view} {patternId} {show} />
+        </div>
+        {#if drawing}
+          <BoardView
+            bind:this={boardView}
+            board={drawing}
+            view={drawView}
+            {pen}
+            {show}
+            ontext={(at) => (textAt = at)}
+          />
+          <BoardTools board={drawing} ontext={(at) => (textAt = at)} />
+          <p class="drawing">
+            Drawing <strong>{drawing.motif?.name}</strong>
+            <Button kind="main" onclick={leaveBoard}>Back to the unit</Button>
+          </p>
+        {/if}
         <ToolBar label="View">
           <button
             type="button"
@@ -186,17 +288,28 @@
             disabled={!editor.history.canRedo}
             onclick={() => editor.history.redo()}><Redo size={16} /></button
           >
+          {#if !drawing}<button
+              type="button"
+              title="Ten by ten repeats, flat, to judge the rhythm"
+              aria-pressed={show.flat}
+              onclick={() => {
+                show.flat = !show.flat;
+                unitView?.fit();
+              }}>10 × 10</button
+            >
+            <button
+              type="button"
+              title="Look back at the last published revision (V)"
+              aria-pressed={show.published}
+              disabled={!editor.published || !changed}
+              onclick={() => (show.published = !show.published)}>Published</button
+            >{/if}
           <button
             type="button"
-            title="Ten by ten repeats, flat, to judge the rhythm"
-            aria-pressed={show.flat}
-            onclick={() => {
-              show.flat = !show.flat;
-              unitView?.fit();
-            }}>10 × 10</button
-          >
-          <button type="button" class="mono" title="Fit the unit (0)" onclick={() => unitView?.fit()}
-            >{Math.round(view.zoom * 100)} %</button
+            class="mono"
+            title="Fit (0)"
+            onclick={() => (drawing ? boardView?.fit() : unitView?.fit())}
+            >{Math.round((drawing ? drawView : view).zoom * 100)} %</button
           >
           <button type="button" title="Keys (?)" aria-label="Keys" onclick={() => (showKeys = true)}
             ><Keyboard size={16} /></button
@@ -213,8 +326,28 @@
   </div>
 </div>
 
+{#if textAt && drawing}<TextDialog board={drawing} at={textAt} onclose={() => (textAt = null)} />{/if}
 {#if scattering}<ScatterDialog {editor} {worker} onclose={() => (scattering = false)} />{/if}
 {#if measuring}<ScreenSize {show} onclose={() => (measuring = false)} />{/if}
+{#if preview}
+  <PublishDialog
+    {preview}
+    draft={editor.recipe}
+    {busy}
+    onpublish={publishNow}
+    onclose={() => (preview = null)}
+  />
+{/if}
+{#if keeping}
+  <NewThing
+    title="Keep as new"
+    label="The name of the new pattern"
+    action="Keep as new"
+    name="{editor.name} 2"
+    create={keepAsNew}
+    onclose={() => (keeping = false)}
+  />
+{/if}
 {#if naming}
   <NewThing
     title="Name the pattern"
@@ -225,7 +358,7 @@
     onclose={() => (naming = false)}
   />
 {/if}
-{#if showKeys}<KeysDialog keys={BENCH_KEYS} onclose={() => (showKeys = false)} />{/if}
+{#if showKeys}<KeysDialog keys={drawing ? BOARD_KEYS : BENCH_KEYS} onclose={() => (showKeys = false)} />{/if}
 {#if stale}<StaleDialog message={stale.message} onmine={keepMine} ontheirs={takeTheirs} />{/if}
 
 <style>
@@ -260,6 +393,18 @@
     position: relative;
     flex: 1;
     min-height: 0;
+  }
+  .drawing {
+    position: absolute;
+    bottom: 12px;
+    right: 12px;
+    display: flex;
+    align-items: center;
+    gap: 10px;
+    padding: 5px 6px 5px 12px;
+    border-radius: 8px;
+    background: var(--card);
+    box-shadow: var(--shadow);
   }
   .strip-box {
     flex: none;

@@ -17,7 +17,9 @@
   const say = (px: number): string => `${Number(fromPx(px, recipe.measure).toFixed(2))} ${recipe.measure}`;
   const surface = $derived.by(() => {
     const found = SURFACES.find((one) => one.id === show.surface);
-    return found && found.colour !== '' ? { name: `the ${found.label.toLowerCase()} surface`, colour: found.colour } : null;
+    return found && found.colour !== ''
+      ? { name: `the ${found.label.toLowerCase()} surface`, colour: found.colour }
+      : null;
   });
   const standing = $derived(contrasts(recipe, surface));
   const least = $derived(standing[0]);
@@ -25,6 +27,8 @@
   const touching = $derived((reply?.touches ?? []).filter((touch) => touch.distance <= 0));
   const near = $derived((reply?.touches ?? []).filter((touch) => touch.distance > 0));
   const nameOf = (slot: string): string => recipe.slots.find((held) => held.id === slot)?.name ?? '';
+  const pairs = (count: number): string =>
+    count === 1 ? '1 pair' : count >= 200 ? '200 pairs or more' : `${count} pairs`;
   let open = $state(false);
 
   function point(what: string, circles: Pointed['circles'], lines: Pointed['lines'] = []): void {
@@ -62,13 +66,14 @@
 {/snippet}
 
 <Panel title="Checks">
-  {#snippet aside()}<span class="state" aria-live="polite">{checks.running ? 'looking …' : ''}</span>{/snippet}
+  {#snippet aside()}<span class="state" aria-live="polite">{checks.running ? 'looking …' : ''}</span
+    >{/snippet}
   <div class="rows">
     {#if checks.joins}
       {@render row(
-        'Join at the edges',
+        'Join at edges',
         'join',
-        checks.joins.visible ? `visible ${checks.joins.where}` : 'clean',
+        checks.joins.visible ? 'visible' : 'clean',
         checks.joins.visible,
         checks.joins.visible ? () => point('join', [], joinLines()) : null,
       )}
@@ -76,7 +81,7 @@
     {#if checks.coverage}
       <span class="muted">Coverage</span>
       <button type="button" class="value" aria-expanded={open} onclick={() => (open = !open)}
-        >{(checks.coverage.total * 100).toFixed(1)} %, {open ? 'less' : 'by colour'}</button
+        >{(checks.coverage.total * 100).toFixed(1)} %, {open ? 'hide' : 'each'}</button
       >
       {#if open}
         {#each checks.coverage.bySlot as { slot, share } (slot)}
@@ -95,7 +100,7 @@
         {@render row(
           'Touching',
           'touch',
-          touching.length === 0 ? 'none' : `${touching.length >= 200 ? '200 or more' : touching.length} pairs`,
+          touching.length === 0 ? 'none' : pairs(touching.length),
           touching.length > 0,
           touching.length > 0
             ? () =>
@@ -106,9 +111,9 @@
             : null,
         )}
         {@render row(
-          'Nearly touching',
+          'Near misses',
           'near',
-          near.length === 0 ? 'none' : `${near.length} pairs`,
+          near.length === 0 ? 'none' : pairs(near.length),
           near.length > 0,
           near.length > 0
             ? () =>
@@ -120,22 +125,21 @@
         )}
       {/if}
       {@render row(
-        'Finer than 0.25 pt',
+        'Under 0.25 pt',
         'thin',
-        reply.thin.length === 0 ? 'nothing' : `${reply.thin.length} at ${say(Math.min(...reply.thin.map(({ width }) => width), THINNEST_LINE))}`,
+        reply.thin.length === 0
+          ? 'nothing'
+          : `${reply.thin.length} at ${say(Math.min(...reply.thin.map(({ width }) => width), THINNEST_LINE))}`,
         reply.thin.length > 0,
-        reply.thin.length > 0
-          ? () =>
-              point(
-                'thin',
-                placedAt(reply.thin.map(({ piece }) => piece)),
-              )
-          : null,
+        reply.thin.length > 0 ? () => point('thin', placedAt(reply.thin.map(({ piece }) => piece))) : null,
       )}
     {/if}
     {#if least}
       <span class="muted" title="{least.name} on {least.against}">Least contrast</span>
-      <span class="value" class:noted={least.alike} title="ΔE2000 {least.deltaE.toFixed(1)}, {least.name} on {least.against}"
+      <span
+        class="value"
+        class:noted={least.alike}
+        title="ΔE2000 {least.deltaE.toFixed(1)}, {least.name} on {least.against}"
         >{least.ratio.toFixed(1)} : 1, ΔE {least.deltaE.toFixed(0)}</span
       >
     {/if}
@@ -147,13 +151,15 @@
     {@const gap = reply.gap}
     {@const name = editor.composed.motifs.find((held) => held.id === editor.motif)?.name}
     {#if name}
-      <Button
-        kind="quiet"
-        onclick={() => {
-          editor.fillGap(gap);
-          show.pointed = null;
-        }}>Put {name} into the widest gap</Button
-      >
+      <div class="fill">
+        <Button
+          kind="quiet"
+          onclick={() => {
+            editor.fillGap(gap);
+            show.pointed = null;
+          }}>Put {name} into the widest gap</Button
+        >
+      </div>
     {/if}
   {/if}
 </Panel>
@@ -161,17 +167,26 @@
 <style>
   .rows {
     display: grid;
-    grid-template-columns: auto 1fr;
-    gap: 4px 10px;
+    grid-template-columns: 1fr auto;
+    justify-items: start;
+    gap: 4px 8px;
     align-items: baseline;
+  }
+  .rows > :nth-child(even) {
+    justify-self: end;
+  }
+  .rows > .muted {
+    white-space: nowrap;
   }
   .value {
     padding: 0;
     border: 0;
     background: none;
     color: var(--ink);
-    font: 500 12px var(--mono);
+    font: 500 11.5px var(--mono);
+    letter-spacing: -0.02em;
     text-align: right;
+    white-space: nowrap;
   }
   button.value {
     border-bottom: 1px dotted var(--rule-strong);
@@ -186,6 +201,9 @@
   }
   .sub {
     padding-left: 10px;
+  }
+  .fill {
+    margin: 4px 0 -6px -8px;
   }
   .state {
     font-size: var(--small);

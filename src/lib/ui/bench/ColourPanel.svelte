@@ -58,7 +58,8 @@
             recipe.measured.inks[key] === id ? [label.toLowerCase()] : [],
           )
         : recipe.motifs.filter((motif) => motifSlots(motif).includes(id)).map((motif) => motif.name);
-    if (recipe.kind === 'measured' && recipe.measured.bands.some((band) => band.slot === id)) names.push('bands');
+    if (recipe.kind === 'measured' && recipe.measured.bands.some((band) => band.slot === id))
+      names.push('bands');
     if (groundSlots(recipe.ground).includes(id)) names.push('ground');
     return names.length > 2 ? `${names.length} motifs` : names.join(', ');
   }

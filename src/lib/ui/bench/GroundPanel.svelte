@@ -45,11 +45,21 @@
     if (second === null) return;
     const repeat = editor.recipe.kind === 'composed' ? editor.recipe.repeat.kind : 'straight';
     if (kind === 'radial')
-      return set({ kind, radius: 0.5, stops: [{ at: 0, slot: first }, { at: 1, slot: second }] });
+      return set({
+        kind,
+        radius: 0.5,
+        stops: [
+          { at: 0, slot: first },
+          { at: 1, slot: second },
+        ],
+      });
     set({
       kind,
       along: repeat === 'half-drop' ? 'across' : 'down',
-      stops: [{ at: 0, slot: first }, { at: 0.5, slot: second }],
+      stops: [
+        { at: 0, slot: first },
+        { at: 0.5, slot: second },
+      ],
     });
   }
   function setStop(index: number, change: Partial<GroundStop>): void {
@@ -118,7 +128,8 @@
         type="button"
         class="add"
         disabled={ground.stops.length >= 16}
-        onclick={() => set({ ...ground, stops: [...ground.stops, { at: 0.75, slot: ground.stops[0]?.slot ?? '' }] })}
+        onclick={() =>
+          set({ ...ground, stops: [...ground.stops, { at: 0.75, slot: ground.stops[0]?.slot ?? '' }] })}
         >Add a colour</button
       >
       {#if ground.kind === 'linear'}

@@ -11,7 +11,12 @@
   const id = $props.id();
 
   /** Every number at its start, but as large as a sample of 28 px can show. */
-  const SCALE: Partial<Record<MeasuredForm, number>> = { stripes: 1.4, hatch: 1.7, bands: 0.13, planks: 0.09 };
+  const SCALE: Partial<Record<MeasuredForm, number>> = {
+    stripes: 1.4,
+    hatch: 1.7,
+    bands: 0.13,
+    planks: 0.09,
+  };
   const scene = $derived(
     compileUnit({
       kind: 'measured',

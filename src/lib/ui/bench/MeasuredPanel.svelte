@@ -144,8 +144,7 @@
             aria-label="Remove band {index + 1}"
             title="Remove band {index + 1}"
             disabled={measured.bands.length < 2}
-            onclick={() =>
-              keep(change(recipe, { bands: measured.bands.filter((_, at) => at !== index) }))}
+            onclick={() => keep(change(recipe, { bands: measured.bands.filter((_, at) => at !== index) }))}
             ><X size={14} /></button
           >
         </li>

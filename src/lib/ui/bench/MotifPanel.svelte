@@ -1,8 +1,10 @@
 <script lang="ts">
   import Copy from '@lucide/svelte/icons/copy-plus';
+  import Pencil from '@lucide/svelte/icons/pencil';
   import Trash from '@lucide/svelte/icons/trash-2';
   import { LIMITS } from '$lib/core/recipe/limits';
   import type { Motif, MotifContent } from '$lib/core/recipe/recipe';
+  import Button from '../components/Button.svelte';
   import NameField from '../components/NameField.svelte';
   import NumberField from '../components/NumberField.svelte';
   import Popover from '../components/Popover.svelte';
@@ -11,8 +13,8 @@
   import MotifIcon from './MotifIcon.svelte';
 
   /** The motifs of the pattern, the numbers of the chosen one, and ways to add more. */
-  type Props = { editor: BenchEditor; onscatter: () => void };
-  let { editor, onscatter }: Props = $props();
+  type Props = { editor: BenchEditor; onscatter: () => void; ondraw: (motif: string) => void };
+  let { editor, onscatter, ondraw }: Props = $props();
 
   let input: HTMLInputElement | undefined = $state();
   const recipe = $derived(editor.composed);
@@ -32,6 +34,13 @@
       {#snippet button()}Add{/snippet}
       {#snippet children(close)}
         <div class="choices">
+          <button
+            type="button"
+            onclick={() => {
+              close();
+              ondraw(editor.addEmpty());
+            }}>Draw one …</button
+          >
           {#each FORM_CHOICES as choice (choice.id)}
             <button
               type="button"
@@ -46,7 +55,7 @@
             onclick={() => {
               close();
               input?.click();
-            }}>From an SVG file …</button
+            }}>From a file …</button
           >
         </div>
       {/snippet}
@@ -55,9 +64,9 @@
       bind:this={input}
       class="visually-hidden"
       type="file"
-      accept=".svg,image/svg+xml"
+      accept=".svg,image/svg+xml,image/png,image/jpeg,image/webp"
       tabindex="-1"
-      aria-label="SVG file for a motif"
+      aria-label="SVG file or picture for a motif"
       onchange={async (event) => {
         const { currentTarget } = event;
         for (const file of currentTarget.files ?? []) await editor.addFile(file);
@@ -78,7 +87,8 @@
             editor.selected = new Set(
               recipe.placings.filter((placing) => placing.motif === held.id).map((placing) => placing.id),
             );
-          }}><MotifIcon motif={held} colours={editor.colours} ground={editor.ground?.colour ?? null} /></button
+          }}
+          ><MotifIcon motif={held} colours={editor.colours} ground={editor.ground?.colour ?? null} /></button
         >
         <div class="text">
           <NameField
@@ -91,6 +101,13 @@
           />
           <span class="muted">{placed(held.id)} placed{placed(held.id) > 1 ? ', linked' : ''}</span>
         </div>
+        <button
+          type="button"
+          class="tool"
+          title="Draw on {held.name}; all placings follow"
+          aria-label="Draw on {held.name}"
+          onclick={() => ondraw(held.id)}><Pencil size={15} /></button
+        >
         <button
           type="button"
           class="tool"
@@ -107,9 +124,12 @@
         >
       </li>
     {:else}
-      <li class="muted none">None yet. Add a form or an SVG file.</li>
+      <li class="muted none">None yet. Draw one, or add a form or a file.</li>
     {/each}
   </ul>
+  {#if recipe.motifs.length > 0}
+    <div class="scatter"><Button kind="quiet" onclick={onscatter}>Scatter …</Button></div>
+  {/if}
 </section>
 
 {#if motif && motif.content.kind !== 'drawing'}
@@ -277,6 +297,9 @@
   }
   .tool:hover {
     color: var(--ink);
+  }
+  .scatter {
+    margin: 4px 0 -6px -8px;
   }
   .choices {
     display: grid;

@@ -4,6 +4,9 @@
   import { motifSize, type Placing } from '$lib/core/recipe/recipe';
   import Button from '../components/Button.svelte';
   import NumberField from '../components/NumberField.svelte';
+  import Panel from '../components/Panel.svelte';
+  import Rows from '../components/Rows.svelte';
+  import AlignRow from './AlignRow.svelte';
   import type { BenchEditor } from './editor.svelte';
 
   /** The numbers of the selected placing (or of several at once): place, rotation, size, stack. */
@@ -28,16 +31,22 @@
       oncancel: () => editor.history.cancel(),
     };
   }
+  /** True where other placings follow the same motif. */
+  const linked = $derived(
+    recipe.placings.some(
+      (placing) =>
+        !editor.selected.has(placing.id) && editor.chosen.some((chosen) => chosen.motif === placing.motif),
+    ),
+  );
   const mixed = (read: (placing: Placing) => number): boolean =>
     editor.chosen.some((placing) => first && Math.abs(read(placing) - read(first)) > 1e-9);
   const scaled = (scale: number, value: number, side: number): number =>
     Math.sign(scale) * Math.min(LIMITS.placingScale.most, Math.max(LIMITS.placingScale.least, value / side));
 </script>
 
-<section>
-  <h2>Placed</h2>
+<Panel title="Placed">
   {#if first && motif}
-    <div class="rows">
+    <Rows>
       <span>{several ? `${editor.chosen.length} pieces` : motif.name}</span>
       <span class="pair">
         <NumberField
@@ -94,13 +103,37 @@
         </span>
         <span>Stack</span><span class="mono">{place} of {recipe.placings.length}</span>
       {/if}
-    </div>
+      <span>Opacity</span>
+      <NumberField
+        label="Opacity of the piece"
+        value={first.opacity}
+        kind={{ suffix: '%' }}
+        least={0}
+        most={1}
+        mixed={mixed((one) => one.opacity)}
+        {...set((one, opacity) => ({ ...one, opacity }))}
+      />
+    </Rows>
+    <AlignRow
+      count={editor.chosen.length}
+      onalign={(how) => editor.align(how)}
+      onmirror={(across) => editor.mirror(across)}
+    />
     <div class="buttons">
       <Button kind="quiet" title="]" onclick={() => editor.restack('front')}>Forward</Button>
       <Button kind="quiet" title="[" onclick={() => editor.restack('back')}>Back</Button>
       <Button kind="quiet" title="Ctrl/Cmd+D" onclick={() => editor.double()}>Double</Button>
       <Button kind="quiet" title="Delete" onclick={() => editor.remove()}>Remove</Button>
     </div>
+    {#if linked}
+      <div class="buttons">
+        <Button
+          kind="quiet"
+          title="Give these pieces a motif of their own, which no longer follows"
+          onclick={() => editor.cutLoose()}>Make independent</Button
+        >
+      </div>
+    {/if}
   {:else}
     <p class="muted">Press a piece on the unit to see its numbers.</p>
   {/if}
@@ -121,41 +154,9 @@
       </select></label
     >
   {/if}
-</section>
+</Panel>
 
 <style>
-  section {
-    padding: 14px 12px;
-    border-bottom: 1px solid var(--rule);
-  }
-  h2 {
-    margin-bottom: 8px;
-  }
-  .rows {
-    display: grid;
-    grid-template-columns: 1fr auto;
-    gap: 5px 10px;
-    align-items: baseline;
-    justify-items: end;
-  }
-  .rows > span:nth-child(odd) {
-    overflow: hidden;
-    max-width: 80px;
-    color: var(--muted);
-    text-overflow: ellipsis;
-    white-space: nowrap;
-    justify-self: start;
-  }
-  .pair {
-    color: var(--muted);
-    white-space: nowrap;
-  }
-  .pair :global(input) {
-    color: var(--ink);
-  }
-  .rows :global(.field) {
-    font-size: 12px;
-  }
   .buttons {
     display: flex;
     margin: 8px 0 0 -6px;

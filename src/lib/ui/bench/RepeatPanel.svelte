@@ -1,3 +1,9 @@
+<script lang="ts" module>
+  import { toPx, type LengthUnit } from '$lib/core/num/length';
+
+  const kindPx = (unit: LengthUnit): number => toPx(1, unit);
+</script>
+
 <script lang="ts">
   import { fractionText } from '$lib/core/num/fraction';
   import { LENGTH_UNITS, isLengthUnit } from '$lib/core/num/length';
@@ -59,8 +65,7 @@
   function setGroup(next: string): void {
     if (!isPlaneGroup(next)) return;
     const slant = repeat.kind === 'group' ? repeat.slant : 0;
-    const unit =
-      latticeKind(next) === 'square' ? { ...recipe.unit, height: recipe.unit.width } : recipe.unit;
+    const unit = latticeKind(next) === 'square' ? { ...recipe.unit, height: recipe.unit.width } : recipe.unit;
     editor.commit({ ...recipe, unit, repeat: { kind: 'group', group: next, slant } });
   }
   /** Handlers of a number of the recipe: shown live, then one step. */
@@ -151,7 +156,8 @@
     <span>{group ? 'Cell' : 'Unit'} height</span>
     {#if group && (lattice === 'square' || lattice === 'hexagonal')}
       <span class="mono muted" title="This plane group needs {LATTICES[lattice]}"
-        >{Number((groupUnit(group, recipe.unit).height / kindPx(recipe.measure)).toFixed(2))} {recipe.measure}</span
+        >{Number((groupUnit(group, recipe.unit).height / kindPx(recipe.measure)).toFixed(2))}
+        {recipe.measure}</span
       >
     {:else}
       <NumberField
@@ -247,12 +253,6 @@
     </div>
   {/if}
 </Panel>
-
-<script lang="ts" module>
-  import { toPx, type LengthUnit } from '$lib/core/num/length';
-
-  const kindPx = (unit: LengthUnit): number => toPx(1, unit);
-</script>
 
 <style>
   .kinds {

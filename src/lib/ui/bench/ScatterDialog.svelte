@@ -18,7 +18,9 @@
 
   const recipe = $derived(editor.composed);
   // svelte-ignore state_referenced_locally
-  let chosen: string[] = $state(editor.motif ? [editor.motif] : editor.composed.motifs.map((motif) => motif.id));
+  let chosen: string[] = $state(
+    editor.motif ? [editor.motif] : editor.composed.motifs.map((motif) => motif.id),
+  );
   let count = $state(24);
   let seed = $state(1);
   // svelte-ignore state_referenced_locally
@@ -32,11 +34,16 @@
   async function run(): Promise<void> {
     problem = null;
     busy = true;
-    const placings = replace ? recipe.placings.filter(({ motif }) => !chosen.includes(motif)) : recipe.placings;
+    const placings = replace
+      ? recipe.placings.filter(({ motif }) => !chosen.includes(motif))
+      : recipe.placings;
     const base = { ...recipe, placings };
     const plan: ScatterPlan = { motifs: chosen, count, seed, spacing, size, angle };
     try {
-      const made = await worker.ask('scatter', { recipe: $state.snapshot(base) as typeof base, plan: $state.snapshot(plan) });
+      const made = await worker.ask('scatter', {
+        recipe: $state.snapshot(base) as typeof base,
+        plan: $state.snapshot(plan),
+      });
       if (made.placings.length === 0) {
         problem = 'No piece found room. Make the pieces smaller, the spacing less, or the unit larger.';
         return;
@@ -44,7 +51,10 @@
       if (replace) editor.history.live(base);
       editor.addPlacings(made.placings);
       if (made.missed > 0)
-        toasts.show(`${made.placings.length} pieces were laid; ${made.missed} found no room at this spacing.`, { kind: 'problem' });
+        toasts.show(
+          `${made.placings.length} pieces were laid; ${made.missed} found no room at this spacing.`,
+          { kind: 'problem' },
+        );
       onclose();
     } catch (error) {
       if (!(error instanceof Stopped)) throw error;
@@ -139,7 +149,11 @@
       onset={(value) => (seed = Math.round(value))}
     />
   </Rows>
-  <Tick label="Take away the present placings of these motifs" checked={replace} onset={(value) => (replace = value)} />
+  <Tick
+    label="Take away the present placings of these motifs"
+    checked={replace}
+    onset={(value) => (replace = value)}
+  />
   {#if problem}<p class="problem" role="alert">{problem}</p>{/if}
   {#snippet actions()}
     {#if busy}<Button onclick={() => worker.stop()}>Stop</Button>{/if}

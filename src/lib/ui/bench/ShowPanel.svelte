@@ -1,3 +1,7 @@
+<script lang="ts" module>
+  import { toPx } from '$lib/core/num/length';
+</script>
+
 <script lang="ts">
   import { readQuantity } from '$lib/core/num/quantity';
   import { LIMITS } from '$lib/core/recipe/limits';
@@ -45,10 +49,6 @@
     const read = readQuantity(text, { unit: recipe.measure });
     return read.ok ? toPx(read.value, recipe.measure) : null;
   }
-</script>
-
-<script lang="ts" module>
-  import { toPx } from '$lib/core/num/length';
 </script>
 
 <Panel title="Show">

@@ -48,7 +48,11 @@
       [-1, 0, 1].flatMap((i) =>
         [-1, 0, 1].map((j) => {
           const by = latticeVector(editor.scene.lattice, i, j);
-          return { ...view.toScreen({ x: at.x + by.x, y: at.y + by.y }), r: radius * view.zoom, own: i === 0 && j === 0 };
+          return {
+            ...view.toScreen({ x: at.x + by.x, y: at.y + by.y }),
+            r: radius * view.zoom,
+            own: i === 0 && j === 0,
+          };
         }),
       ),
     ),

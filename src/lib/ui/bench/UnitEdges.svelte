@@ -15,14 +15,14 @@
   const path = (points: Point[]): string => `M${points.map(({ x, y }) => `${x} ${y}`).join('L')}Z`;
   const neighbours = $derived(
     neighbourOffsets(scene)
-      .map((offset) => outline.map((corner) => view.toScreen({ x: corner.x + offset.x, y: corner.y + offset.y })))
+      .map((offset) =>
+        outline.map((corner) => view.toScreen({ x: corner.x + offset.x, y: corner.y + offset.y })),
+      )
       .filter((points) =>
         points.some(({ x, y }) => x > -width && x < 2 * width && y > -height && y < 2 * height),
       ),
   );
-  const draggable = $derived(
-    editor.recipe.kind === 'composed' && editor.composed.repeat.kind !== 'group',
-  );
+  const draggable = $derived(editor.recipe.kind === 'composed' && editor.composed.repeat.kind !== 'group');
   const say = (px: number): string =>
     `${Number(fromPx(px, editor.recipe.measure).toFixed(2))} ${editor.recipe.measure}`;
   const sizes = $derived.by(() => {

@@ -1,6 +1,8 @@
 <script lang="ts">
   import { chain, scaling, translation } from '$lib/core/geom/affine';
   import { unionBoxes } from '$lib/core/geom/box';
+  import { resolveSlots } from '$lib/core/colour/slots';
+  import { resolveGround } from '$lib/core/scene/layout';
   import { cellMarkup, underlayWidth } from '$lib/core/svg/pieces';
   import { patternTransform } from '$lib/core/svg/live';
   import GroundRect from '../components/GroundRect.svelte';
@@ -30,7 +32,15 @@
   const scene = $derived(editor.scene);
   const measured = $derived(editor.recipe.kind === 'measured');
   const underlay = $derived(underlayWidth(view.zoom));
-  const markup = $derived(cellMarkup(scene, editor.colours, underlay));
+  /** What is drawn: the work, or the last published revision while one looks back. */
+  const shown = $derived.by(() => {
+    const { published, publishedScene } = editor;
+    if (!show.published || !published || !publishedScene)
+      return { scene, colours: editor.colours, ground: editor.ground };
+    const colours = resolveSlots(published.slots, {});
+    return { scene: publishedScene, colours, ground: resolveGround(publishedScene, colours) };
+  });
+  const markup = $derived(cellMarkup(shown.scene, shown.colours, underlay));
   const toScreen = $derived(chain(translation(view.pan.x, view.pan.y), scaling(view.zoom)));
   const outline = $derived(unitOutline(editor.recipe, scene));
   const unitPath = $derived(
@@ -94,8 +104,8 @@
     <defs>
       <pattern
         id={patternId}
-        width={scene.cell.width}
-        height={scene.cell.height}
+        width={shown.scene.cell.width}
+        height={shown.scene.cell.height}
         patternUnits="userSpaceOnUse"
       >
         <!-- eslint-disable-next-line svelte/no-at-html-tags -- numbers and hex colours only, written by core/svg -->
@@ -104,10 +114,10 @@
       <pattern
         id="{patternId}-view"
         href="#{patternId}"
-        patternTransform={patternTransform(scene, toScreen)}
+        patternTransform={patternTransform(shown.scene, toScreen)}
       />
     </defs>
-    <GroundRect ground={editor.ground} matrix={toScreen} />
+    <GroundRect ground={shown.ground} matrix={toScreen} />
     <rect {width} {height} fill="url(#{patternId}-view)" />
     {#if !show.flat}
       <path
@@ -121,6 +131,9 @@
       {#if !measured}<PieceHandles {editor} {view} />{/if}
     {/if}
   </svg>
+  {#if show.published}<p class="looking">
+      Looking back at revision {editor.newest}. V returns to the work.
+    </p>{/if}
   {#if scene.empty && !measured}
     <div class="empty">
       <h2>Start with a motif</h2>
@@ -155,6 +168,15 @@
   .veil {
     fill: #fff;
     pointer-events: none;
+  }
+  .looking {
+    position: absolute;
+    top: 12px;
+    left: 12px;
+    padding: 5px 12px;
+    border-radius: 8px;
+    background: var(--kelp);
+    color: #fff;
   }
   .empty {
     position: absolute;

@@ -65,7 +65,9 @@ async function lookAtPictures(recipe: Recipe): Promise<{ coverage: Coverage; joi
   const inks = [...usedSlots({ ...recipe, ground: { kind: 'clear' } })];
   const bySlot = await Promise.all(
     inks.map(async (slot) => {
-      const colours = Object.fromEntries(recipe.slots.map(({ id }) => [id, id === slot ? '#ffffff' : '#000000']));
+      const colours = Object.fromEntries(
+        recipe.slots.map(({ id }) => [id, id === slot ? '#ffffff' : '#000000']),
+      );
       const raster = await rasterOf(svg(cellMarkup(bare, colours, underlay)), size.width, size.height);
       return { slot, share: whiteShare(raster) };
     }),
@@ -80,13 +82,21 @@ async function lookAtPictures(recipe: Recipe): Promise<{ coverage: Coverage; joi
   };
 }
 
-export type Contrast = { slot: string; name: string; against: string; ratio: number; deltaE: number; alike: boolean };
+export type Contrast = {
+  slot: string;
+  name: string;
+  against: string;
+  ratio: number;
+  deltaE: number;
+  alike: boolean;
+};
 
 /** How the colours of the art stand against the ground or, where it is clear, the surface. The least first. */
 export function contrasts(recipe: Recipe, surface: { name: string; colour: string } | null): Contrast[] {
   const byId = new Map(recipe.slots.map((slot) => [slot.id, slot]));
   const grounds = groundSlots(recipe.ground).flatMap((id) => byId.get(id) ?? []);
-  const behind = grounds.length > 0 ? grounds.map(({ name, colour }) => ({ name, colour })) : surface ? [surface] : [];
+  const behind =
+    grounds.length > 0 ? grounds.map(({ name, colour }) => ({ name, colour })) : surface ? [surface] : [];
   const inks = usedSlots({ ...recipe, ground: { kind: 'clear' } });
   return recipe.slots
     .filter((slot) => inks.has(slot.id) && !grounds.includes(slot))

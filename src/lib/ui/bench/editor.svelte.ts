@@ -1,5 +1,5 @@
-import type { ImportedMotif, PatternDetail } from '$lib/contract/data';
-import type { Outcome } from '$lib/contract/failure';
+import type { ImportedMotif, PatternDetail, PublishPreview } from '$lib/contract/data';
+import { fail, type Outcome } from '$lib/contract/failure';
 import type { Point } from '$lib/core/geom/point';
 import { isIdentity } from '$lib/core/geom/affine';
 import { wrapDegrees } from '$lib/core/num/tolerance';
@@ -35,7 +35,7 @@ import { asComposed } from '$lib/core/scene/by-hand';
 import { motifReach } from '$lib/core/scene/ink';
 import { compileMotif } from '$lib/core/scene/motif';
 import { compileUnit, type MotifCache } from '$lib/core/scene/unit';
-import { call } from '../state/api';
+import { call, sendFile } from '../state/api';
 import { History } from '../state/history.svelte';
 import { Saver } from '../state/saver.svelte';
 import { toasts } from '../state/toasts.svelte';
@@ -56,6 +56,10 @@ export class BenchEditor {
   hasDraft = $state(false);
   uses = $state(0);
   projects = $state(0);
+  /** Stock patterns are protected: work on one can only be kept as new. */
+  stock = $state(false);
+  /** The newest revision, to look back at. */
+  published: Recipe | null = $state.raw(null);
   selected: ReadonlySet<string> = $state.raw(new Set());
   motif: string | null = $state(null);
 
@@ -68,6 +72,8 @@ export class BenchEditor {
   readonly scene = $derived.by(() =>
     compileUnit(this.recipe, { cache: this.cache, skipAbutments: this.history.inGesture }),
   );
+  /** The newest revision compiled, while it is looked back at. */
+  readonly publishedScene = $derived.by(() => (this.published ? compileUnit(this.published) : null));
   readonly colours = $derived.by(() => resolveSlots(this.recipe.slots, {}));
   readonly ground = $derived.by(() => resolveGround(this.scene, this.colours));
   readonly chosen = $derived.by(() =>
@@ -91,6 +97,8 @@ export class BenchEditor {
     this.newest = pattern?.newest ?? 0;
     this.hasDraft = pattern?.hasDraft ?? false;
     this.uses = pattern?.uses ?? 0;
+    this.stock = pattern?.stock ?? false;
+    this.published = pattern?.recipe ?? null;
     this.projects = pattern?.projects ?? 0;
   }
 
@@ -138,21 +146,58 @@ export class BenchEditor {
     return null;
   }
 
-  /** Publishes what is on the bench as the next revision; answers the problem, or null. */
-  async publish(): Promise<string | null> {
+  /** Makes sure that what is on the bench is kept as a draft; answers the problem, or null. */
+  private async kept(): Promise<string | null> {
     if (this.problems[0]) return this.problems[0].message;
-    if (!(await this.saver.flush()) || this.id === null)
-      return this.saver.state.kind === 'failed'
-        ? this.saver.state.message
-        : 'The draft is not saved yet; try again.';
+    if (this.id === null) {
+      // A pattern from numbers may be right as it starts; it is saved all the same.
+      const made = await this.create(this.recipe);
+      if (!made.ok) return made.failure.message;
+      this.hasDraft = true;
+      this.saver.want(this.recipe);
+      this.saver.rebase(this.recipe, made.value.version);
+      return null;
+    }
+    if (await this.saver.flush()) return null;
+    return this.saver.state.kind === 'failed'
+      ? this.saver.state.message
+      : 'The draft is not saved yet; try again.';
+  }
+
+  /** What publishing would change; `null` where there is nothing to ask about, a sentence where it cannot be told. */
+  async preview(): Promise<PublishPreview | string | null> {
+    const problem = await this.kept();
+    if (problem) return problem;
+    const found = await call<PublishPreview>('GET', `/patterns/${this.id}/uses`);
+    if (!found.ok) return found.failure.message;
+    return found.value.uses.some((use) => use.held === null) ? found.value : null;
+  }
+
+  /** Publishes what is on the bench as the next revision, some uses held; answers the problem, or null. */
+  async publish(hold: string[] = []): Promise<string | null> {
+    const problem = await this.kept();
+    if (problem) return problem;
     const done = await call<{ version: number; revision: number }>('POST', `/patterns/${this.id}/revisions`, {
       base: this.saver.version,
+      hold,
     });
     if (!done.ok) return done.failure.message;
     this.saver.version = done.value.version;
     this.newest = done.value.revision;
+    this.published = this.recipe;
     this.hasDraft = false;
     return null;
+  }
+
+  /** Makes another pattern of what is on the bench; answers its id, or why not. */
+  async keepAsNew(name: string): Promise<Outcome<{ id: string }>> {
+    if (this.problems[0]) return fail('invalid', this.problems[0].message);
+    if (!this.stock) await this.saver.flush();
+    return call<{ id: string }>('POST', `/patterns/${this.id}/copies`, {
+      name,
+      recipe: this.recipe,
+      takesDraft: this.hasDraft,
+    });
   }
 
   /** The recipe as it was before the gesture that is under way. */
@@ -185,6 +230,35 @@ export class BenchEditor {
     const held = this.composed.slots.find((slot) => !behind.includes(slot.id));
     const slot = held ?? { id: newId(), name: 'Ink', colour: freshColour(this.composed) };
     this.addMotif(label, freshContent(choice, this.composed.unit, slot.id), held ? [] : [slot]);
+  }
+
+  /** Adds a motif with nothing in it yet, placed once in the middle, to be drawn; answers its id. */
+  addEmpty(): string {
+    const recipe = this.composed;
+    const id = newId();
+    const name = freeName(
+      'Motif',
+      recipe.motifs.map((held) => held.name),
+    );
+    const motif: Motif = {
+      id,
+      name,
+      content: { kind: 'drawing', asset: null, width: 0.01, height: 0.01, elements: [] },
+    };
+    const { width, height } = recipe.unit;
+    const placing = {
+      id: newId(),
+      motif: id,
+      x: width / 2,
+      y: height / 2,
+      rotation: 0,
+      scaleX: 1,
+      scaleY: 1,
+      opacity: 1,
+    };
+    this.commit({ ...recipe, motifs: [...recipe.motifs, motif], placings: [...recipe.placings, placing] });
+    this.select([placing.id]);
+    return id;
   }
 
   /** Turns a measured pattern into placed motifs, to go on by hand. */
@@ -236,16 +310,19 @@ export class BenchEditor {
     });
   }
 
-  /** Brings in an SVG file as a motif and places it once; says what could not be kept. */
+  /** Brings in an SVG file or a picture as a motif and places it once; says what could not be kept. */
   async addFile(file: File): Promise<void> {
-    if (file.size > LIMITS.svgBytes) {
+    const isSvg = file.type === 'image/svg+xml' || /\.svg$/i.test(file.name);
+    const most = isSvg ? LIMITS.svgBytes : LIMITS.pictureBytes;
+    if (file.size > most) {
       toasts.problem(
-        `“${file.name}” has ${(file.size / 1e6).toFixed(1)} MB; an SVG file may have at most ${LIMITS.svgBytes / 1e6} MB.`,
+        `“${file.name}” has ${(file.size / 1e6).toFixed(1)} MB; ${isSvg ? 'an SVG file' : 'a picture'} may have at most ${most / 1e6} MB.`,
       );
       return;
     }
-    const svg = await file.text();
-    const read = await call<ImportedMotif>('POST', '/motifs', { fileName: file.name, svg });
+    const read = isSvg
+      ? await call<ImportedMotif>('POST', '/motifs', { fileName: file.name, svg: await file.text() })
+      : await sendFile<ImportedMotif>('/motifs/pictures', file);
     if (!read.ok) {
       toasts.problem(read.failure.message);
       return;

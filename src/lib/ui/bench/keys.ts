@@ -10,6 +10,8 @@ export const BENCH_KEYS = [
   ['Escape', 'Give up a drag, or the selection'],
   ['Ctrl/Cmd+Z', 'Undo; with Shift redo'],
   ['0 and 1', 'Fit the unit, life size'],
+  ['V', 'Look back at the last published revision, and return'],
+  ['Alt while dragging', 'No snapping'],
   ['Ctrl/Cmd+wheel', 'Zoom at the pointer'],
   ['Shift while dragging', 'Straight moves, free sides, steps of 15°'],
   ['?', 'Show these keys'],
@@ -22,7 +24,7 @@ const ARROWS: Record<string, readonly [number, number]> = {
   ArrowDown: [0, 1],
 };
 
-export type KeyActions = { fit: () => void; lifeSize: () => void; help: () => void };
+export type KeyActions = { fit: () => void; lifeSize: () => void; help: () => void; flick: () => void };
 
 /** What a key does on the bench; true where it did something. */
 export function benchKey(event: KeyboardEvent, editor: BenchEditor, actions: KeyActions): boolean {
@@ -62,6 +64,7 @@ function plainKeys(editor: BenchEditor, actions: KeyActions): Record<string, () 
     '0': actions.fit,
     '1': actions.lifeSize,
     '?': actions.help,
+    v: actions.flick,
     Escape: () => editor.select([]),
   };
 }

@@ -55,9 +55,10 @@ export function startRecipe(form: MeasuredForm, from: MeasuredRecipe): MeasuredR
   );
   const held = recall().numbers[form];
   const known = (values: Record<string, unknown> | undefined, type: string): Record<string, never> =>
-    Object.fromEntries(
-      Object.entries(values ?? {}).filter(([, value]) => typeof value === type),
-    ) as Record<string, never>;
+    Object.fromEntries(Object.entries(values ?? {}).filter(([, value]) => typeof value === type)) as Record<
+      string,
+      never
+    >;
   return {
     ...from,
     measured: {

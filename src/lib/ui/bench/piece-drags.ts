@@ -130,7 +130,8 @@ export function sizing({ editor, view }: Context): (node: SVGElement) => () => v
       const before = apply(inverse, grip);
       const now = apply(inverse, { x: at.x - start.x, y: at.y - start.y });
       const alike = Math.max(0.001, length(now) / Math.max(1e-6, length(before)));
-      const part = (to: number, of: number): number => Math.max(0.001, to / (Math.abs(of) < 1e-6 ? 1e-6 : of));
+      const part = (to: number, of: number): number =>
+        Math.max(0.001, to / (Math.abs(of) < 1e-6 ? 1e-6 : of));
       const across = event.shiftKey ? part(now.x, before.x) : alike;
       const down = event.shiftKey ? part(now.y, before.y) : alike;
       const limit = LIMITS.placingScale;
@@ -198,7 +199,10 @@ export function edging(
       editor.history.live({
         ...settled,
         unit: { ...settled.unit, [key]: size },
-        placings: shift === 0 ? settled.placings : settled.placings.map((one) => ({ ...one, [axis]: one[axis] + shift })),
+        placings:
+          shift === 0
+            ? settled.placings
+            : settled.placings.map((one) => ({ ...one, [axis]: one[axis] + shift })),
       });
     },
     end: () => editor.history.commit(),

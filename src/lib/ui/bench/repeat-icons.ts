@@ -1,11 +1,15 @@
 import type { Repeat } from '$lib/core/lattice/repeat';
 
 const box = (x: number, y: number): string => `M${x} ${y}h10v8h-10Z`;
-const tri = (x: number, y: number, sx: 1 | -1, sy: 1 | -1): string =>
-  `M${x} ${y}l${10 * sx} 0l0 ${8 * sy}Z`;
+const tri = (x: number, y: number, sx: 1 | -1, sy: 1 | -1): string => `M${x} ${y}l${10 * sx} 0l0 ${8 * sy}Z`;
 
 /** The five ways to lay units, each with a small drawing on a field of 25 × 20. */
-export const REPEAT_ICONS: readonly { kind: Repeat['kind']; label: string; title: string; paths: string[] }[] = [
+export const REPEAT_ICONS: readonly {
+  kind: Repeat['kind'];
+  label: string;
+  title: string;
+  paths: string[];
+}[] = [
   {
     kind: 'straight',
     label: 'Straight',
@@ -32,7 +36,7 @@ export const REPEAT_ICONS: readonly { kind: Repeat['kind']; label: string; title
   },
   {
     kind: 'group',
-    label: 'Symmetry',
+    label: 'Group',
     title: 'One of the 17 plane groups',
     paths: [0, 60, 120, 180, 240, 300].map((degrees) => {
       const at = (angle: number, r: number): string =>

@@ -24,4 +24,3 @@ export function neighbourOffsets(scene: UnitScene): Point[] {
           found.push({ x: copy.x + a.x * i + b.x * j, y: copy.y + a.y * i + b.y * j });
   return found;
 }
-

@@ -16,7 +16,9 @@
   import SaveNote from '../components/SaveNote.svelte';
   import StaleDialog from '../components/StaleDialog.svelte';
   import TopBar from '../components/TopBar.svelte';
+  import { onMount } from 'svelte';
   import { saySize } from '../library/say';
+  import { rememberLayout } from '../state/last-layout';
   import { docOf } from './doc';
   import { LayoutEditor, type Tool } from './editor.svelte';
   import ExportDialog from './ExportDialog.svelte';
@@ -43,7 +45,7 @@
   // svelte-ignore state_referenced_locally
   const editor = new LayoutEditor(layout, patterns);
   // svelte-ignore state_referenced_locally
-  if (shape !== null) editor.select([shape]);
+  if (shape !== null) editor.select(shape.split(','));
   const view = new View();
   let stage: Stage | undefined = $state();
   let exporting = $state(false);
@@ -88,8 +90,9 @@
   });
   $effect(() => {
     const only = editor.single?.id ?? null;
-    if (page.url.searchParams.get('shape') === only) return;
+    if (page.url.searchParams.get('shape') === only && !page.url.searchParams.has('fill')) return;
     const url = new URL(page.url);
+    url.searchParams.delete('fill');
     if (only === null) url.searchParams.delete('shape');
     else url.searchParams.set('shape', only);
     try {
@@ -97,6 +100,18 @@
     } catch {
       // The router is not ready before the first navigation has ended; the next selection is noted.
     }
+  });
+  $effect(() => {
+    const { chosen } = editor;
+    const [first] = chosen;
+    if (!first) return;
+    const what = chosen.length === 1 ? `“${first.name}”` : `${chosen.length} shapes`;
+    rememberLayout({ path: page.url.pathname, shapes: chosen.map(({ id }) => id), what });
+  });
+  /** `?fill=` in the address fills what is selected with a pattern, once. */
+  onMount(() => {
+    const pattern = page.url.searchParams.get('fill');
+    if (pattern && editor.selected.size > 0) void editor.fillWith(pattern);
   });
   beforeNavigate(({ willUnload, cancel }) => {
     void editor.saver.flush();

@@ -22,10 +22,10 @@ export function dragging(drag: Drag): (node: SVGElement) => () => void {
     let frame = 0;
 
     const place = (event: PointerEvent): Point => {
-      const stage = node.ownerSVGElement?.getBoundingClientRect();
+      const stage = (node.ownerSVGElement ?? node).getBoundingClientRect();
       return drag.view.toPage({
-        x: event.clientX - (stage?.left ?? 0),
-        y: event.clientY - (stage?.top ?? 0),
+        x: event.clientX - stage.left,
+        y: event.clientY - stage.top,
       });
     };
     const deliver = (): void => {

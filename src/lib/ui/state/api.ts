@@ -1,15 +1,28 @@
 import { fail, type Failure, type Outcome } from '../../contract/failure';
 
 /** Calls `/api/v1` and gives the answer, or the failure with its sentence. A server that does not answer is a failure too. */
-export async function call<T>(method: string, path: string, body?: unknown): Promise<Outcome<T>> {
+export function call<T>(method: string, path: string, body?: unknown): Promise<Outcome<T>> {
+  return send<T>(path, {
+    method,
+    ...(body === undefined
+      ? {}
+      : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }),
+  });
+}
+
+/** Sends a file's bytes as they are. */
+export function sendFile<T>(path: string, file: File): Promise<Outcome<T>> {
+  const headers = {
+    'content-type': 'application/octet-stream',
+    'x-file-name': encodeURIComponent(file.name),
+  };
+  return send<T>(path, { method: 'POST', headers, body: file });
+}
+
+async function send<T>(path: string, request: RequestInit): Promise<Outcome<T>> {
   let response: Response;
   try {
-    response = await fetch(`/api/v1${path}`, {
-      method,
-      ...(body === undefined
-        ? {}
-        : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }),
-    });
+    response = await fetch(`/api/v1${path}`, request);
   } catch {
     return fail('internal', 'The server does not answer. Your work is kept here.');
   }

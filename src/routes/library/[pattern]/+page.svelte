@@ -2,6 +2,7 @@
   import { goto, invalidateAll } from '$app/navigation';
   import Archive from '@lucide/svelte/icons/archive';
   import type { PatternDetail } from '$lib/contract/data';
+  import { groundSlots } from '$lib/core/recipe/recipe';
   import { call } from '$lib/ui/state/api';
   import { toasts } from '$lib/ui/state/toasts.svelte';
   import Button from '$lib/ui/components/Button.svelte';
@@ -10,6 +11,7 @@
   import TopBar from '$lib/ui/components/TopBar.svelte';
   import { surfaceBackground, type Surface } from '$lib/ui/components/surfaces';
   import PatternPicture from '$lib/ui/library/PatternPicture.svelte';
+  import Revisions from '$lib/ui/library/Revisions.svelte';
   import { sayPercent, sayRepeat, sayUnit, sayUses } from '$lib/ui/library/say';
 
   let { data } = $props();
@@ -47,7 +49,9 @@
     {#snippet trail()}<a href="/library">Library</a> / <strong>{pattern.name}</strong>{/snippet}
     {#snippet actions()}
       {#if pattern.archivedAt === null}
-        <Button onclick={() => setArchived(pattern, true)}><Archive size={15} />Archive</Button>
+        {#if !pattern.stock}
+          <Button onclick={() => setArchived(pattern, true)}><Archive size={15} />Archive</Button>
+        {/if}
         <Button kind="main" href="/library/{pattern.id}/bench">Open on the bench</Button>
       {:else}
         <Button kind="main" onclick={() => setArchived(pattern, false)}>Restore</Button>
@@ -95,6 +99,7 @@
       {#if pattern.archivedAt !== null}<p class="flag">
           In the archive. Its uses still show it; restore it to use it anew.
         </p>{/if}
+      {#if pattern.stock}<p class="flag">Stock: protected. Keep it as new to change it.</p>{/if}
       {#if pattern.hasDraft}
         <p class="flag">
           {pattern.newest === 0
@@ -110,9 +115,7 @@
               <li>
                 <span class="dot" style:background={slot.colour}></span>{slot.name}
                 <span class="mono muted">{slot.colour}</span>
-                {#if recipe.ground.kind === 'slot' && recipe.ground.slot === slot.id}<span class="muted"
-                    >ground</span
-                  >{/if}
+                {#if groundSlots(recipe.ground).includes(slot.id)}<span class="muted">ground</span>{/if}
               </li>
             {/each}
           </ul>
@@ -133,6 +136,7 @@
           </dl>
         </section>
       {/if}
+      {#if pattern.revisions.length > 1}<Revisions {pattern} />{/if}
       <section aria-labelledby="uses">
         <h2 id="uses">Where it is used</h2>
         {#if pattern.usedIn.length === 0}

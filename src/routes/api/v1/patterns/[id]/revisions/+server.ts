@@ -1,4 +1,6 @@
 import { api } from '$lib/server/app/http';
-import { publish } from '$lib/server/repo/patterns';
+import { publish } from '$lib/server/repo/publishing';
 
-export const POST = api('publish', ({ app, params, body }) => publish(app.db, params.id ?? '', body.base));
+export const POST = api('publish', ({ app, params, body }) =>
+  publish(app.db, params.id ?? '', body.base, body.hold),
+);

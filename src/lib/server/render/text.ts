@@ -1,0 +1,48 @@
+import { readFileSync } from 'node:fs';
+import { createRequire } from 'node:module';
+import { join } from 'node:path';
+import opentype, { type Font } from 'opentype.js';
+import { appRoot } from '../root';
+
+/** The fonts that ship with Isle, by the family names that files ask for; for each the nearest weight there is. */
+const FILES: Record<string, string> = {
+  'schibsted grotesk': 'schibsted-grotesk/files/schibsted-grotesk-latin-700-normal.woff',
+  bitter: 'bitter/files/bitter-latin-700-normal.woff',
+  limelight: 'limelight/files/limelight-latin-400-normal.woff',
+  'caveat brush': 'caveat-brush/files/caveat-brush-latin-400-normal.woff',
+  'spline sans mono': 'spline-sans-mono/files/spline-sans-mono-latin-600-normal.woff',
+};
+
+const held = new Map<string, Font>();
+
+/** Sets a line of text of an SVG file in the first of its fonts that ships with Isle. */
+export function setText(
+  text: string,
+  font: { family: string; size: number },
+): { ok: true; d: string; width: number } | { ok: false; message: string } {
+  const asked = font.family.split(',').map((name) => name.trim().replace(/^["']|["']$/g, ''));
+  const family = asked.find((name) => FILES[name.toLowerCase()]);
+  const said = `The text “${text.slice(0, 40)}”`;
+  if (!family)
+    return {
+      ok: false,
+      message: `${said} was left out: the font ${asked[0] || 'that it needs'} does not come with Isle. Turn it into outlines first.`,
+    };
+  const set = fontOf(family.toLowerCase());
+  if ([...text].some((letter) => letter.trim() !== '' && !set.charToGlyphIndex(letter)))
+    return { ok: false, message: `${said} was left out: ${family} lacks some of its letters.` };
+  const d = set.getPath(text, 0, 0, font.size).toPathData(6);
+  return { ok: true, d, width: set.getAdvanceWidth(text, font.size) };
+}
+
+function fontOf(family: string): Font {
+  const known = held.get(family);
+  if (known) return known;
+  const find = createRequire(join(appRoot(), 'package.json'));
+  const bytes = readFileSync(find.resolve(`@fontsource/${FILES[family] ?? ''}`));
+  const font = opentype.parse(
+    bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + bytes.byteLength) as ArrayBuffer,
+  );
+  held.set(family, font);
+  return font;
+}

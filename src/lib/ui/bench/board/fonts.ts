@@ -1,0 +1,56 @@
+import opentype, { type Font } from 'opentype.js';
+import bitter from '@fontsource/bitter/files/bitter-latin-700-normal.woff?url';
+import brush from '@fontsource/caveat-brush/files/caveat-brush-latin-400-normal.woff?url';
+import limelight from '@fontsource/limelight/files/limelight-latin-400-normal.woff?url';
+import grotesk from '@fontsource/schibsted-grotesk/files/schibsted-grotesk-latin-700-normal.woff?url';
+import mono from '@fontsource/spline-sans-mono/files/spline-sans-mono-latin-600-normal.woff?url';
+
+/** The fonts that ship with Isle (all under the SIL Open Font License), by the name that a drawing keeps. */
+export const FONTS: readonly { id: string; label: string; url: string }[] = [
+  { id: 'schibsted-grotesk-700', label: 'Schibsted Grotesk', url: grotesk },
+  { id: 'bitter-700', label: 'Bitter', url: bitter },
+  { id: 'limelight-400', label: 'Limelight', url: limelight },
+  { id: 'caveat-brush-400', label: 'Caveat Brush', url: brush },
+  { id: 'spline-sans-mono-600', label: 'Spline Sans Mono', url: mono },
+];
+
+const loaded = new Map<string, Promise<Font>>();
+
+export type TextOutline = { ok: true; d: string } | { ok: false; message: string };
+
+/** A line of text as outlines, its baseline beginning at (0, 0), `size` px to the em. */
+export async function outlineText(text: string, fontId: string, size: number): Promise<TextOutline> {
+  const known = FONTS.find((font) => font.id === fontId);
+  if (!known)
+    return { ok: false, message: `The font “${fontId}” does not come with Isle; choose one from the list.` };
+  let font: Font;
+  try {
+    font = await fontOf(known.id, known.url);
+  } catch {
+    loaded.delete(known.id);
+    return {
+      ok: false,
+      message: `The font ${known.label} could not be loaded; check the connection and try again.`,
+    };
+  }
+  const missing = [
+    ...new Set([...text].filter((letter) => letter.trim() !== '' && !font.charToGlyphIndex(letter))),
+  ];
+  if (missing.length > 0)
+    return {
+      ok: false,
+      message: `${known.label} has no ${missing.slice(0, 5).join(' ')}; choose another font or other letters.`,
+    };
+  return { ok: true, d: font.getPath(text, 0, 0, size).toPathData(6) };
+}
+
+function fontOf(id: string, url: string): Promise<Font> {
+  const held = loaded.get(id);
+  if (held) return held;
+  const fresh = fetch(url).then(async (answer) => {
+    if (!answer.ok) throw new Error(`The font answered ${answer.status}.`);
+    return opentype.parse(await answer.arrayBuffer());
+  });
+  loaded.set(id, fresh);
+  return fresh;
+}
