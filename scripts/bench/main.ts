@@ -1,3 +1,4 @@
+import { benchBench } from './bench';
 import { benchExport } from './export';
 import { benchMemory } from './memory';
 import { benchStage } from './stage';
@@ -6,6 +7,7 @@ const BENCHES: Record<string, () => Promise<void>> = {
   memory: benchMemory,
   export: benchExport,
   stage: benchStage,
+  bench: benchBench,
 };
 
 /** Runs the named benchmarks, or all of them. */

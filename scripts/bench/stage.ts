@@ -1,40 +1,17 @@
-import { mkdtempSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
-import puppeteer, { type Page } from 'puppeteer-core';
+import type { Page } from 'puppeteer-core';
 import { seededRandom } from '../../src/lib/core/num/random';
 import { freshFill } from '../../src/lib/core/recipe/fill';
 import type { Motif, Placing } from '../../src/lib/core/recipe/recipe';
 import { recipe } from '../../tests/support/recipes';
-import { build } from '../lib/ensure.mjs';
-import { freePort, startServer } from '../lib/serve.mjs';
 import { middle, print, type Row } from './measure';
+import { FRAME, caller, onPage } from './page';
 
-const FRAME = 1000 / 60;
 const FRAMES = 24;
 const ROUNDS = 5;
 
 /** checks.md: drag the scale of 1 and of all of 200 fills, 200 paths a unit, in headless Chromium, against one 60 Hz frame. */
-export async function benchStage(): Promise<void> {
-  build('ignore');
-  const dataFolder = mkdtempSync(join(tmpdir(), 'isle-bench-'));
-  const port: number = await freePort(4700);
-  const { child, address } = await startServer({ port, dataFolder, demo: false, stdio: 'ignore' });
-  const browser = await puppeteer.launch({
-    executablePath: process.env.CHROMIUM_PATH ?? '/usr/bin/chromium',
-    args: [
-      '--no-sandbox',
-      '--disable-gpu',
-      '--disable-quic',
-      '--no-first-run',
-      '--disable-background-networking',
-      '--disable-component-update',
-      '--disable-sync',
-    ],
-    defaultViewport: { width: 1280, height: 800 },
-  });
-  try {
-    const page = await browser.newPage();
+export function benchStage(): Promise<void> {
+  return onPage(async (page, address) => {
     const path = await makeLayout(address);
     await page.goto(`${address}${path}?shape=s100`, { waitUntil: 'networkidle0' });
     await page.waitForSelector('.bar input[aria-label="Scale"]');
@@ -59,11 +36,7 @@ export async function benchStage(): Promise<void> {
       row('scale of all 200 fills', all, 'goal ≤ 2.04'),
       row('offset of all 200 fills', slideAll, 'goal ≤ 2.04'),
     ]);
-  } finally {
-    await browser.close();
-    child.kill();
-    rmSync(dataFolder, { recursive: true, force: true });
-  }
+  });
 }
 
 async function rounds(page: Page, field: string): Promise<{ median: number; worst: number }> {
@@ -115,15 +88,7 @@ function dragFrames(page: Page, field: string, count: number): Promise<number[]>
 
 /** 200 shapes in a grid, each with a fill of its own scale and angle of one pattern of 200 paths. */
 export async function makeLayout(address: string, mark = ''): Promise<string> {
-  const call = async <T>(method: string, path: string, body: unknown): Promise<T> => {
-    const answer = await fetch(`${address}/api/v1${path}`, {
-      method,
-      headers: { 'content-type': 'application/json' },
-      body: JSON.stringify(body),
-    });
-    if (!answer.ok) throw new Error(await answer.text());
-    return (await answer.json()) as T;
-  };
+  const call = caller(address);
   const random = seededRandom(4);
   const motifs: Motif[] = ['ellipse', 'star'].map((kind) => ({
     id: kind,
@@ -144,6 +109,7 @@ export async function makeLayout(address: string, mark = ''): Promise<string> {
     rotation: random() * 360,
     scaleX: 1,
     scaleY: 1,
+    opacity: 1,
   }));
   const art = recipe({
     unit: { width: 160, height: 160 },

@@ -19,8 +19,7 @@ const PRECISION = 0.0005;
  * without ink, or one that leaves nothing open.
  */
 export function widestGap(scene: UnitScene): WidestGap | null {
-  const corners = cellCorners(parallelogram(scene.lattice));
-  const box = unionBoxes(corners.map((corner) => ({ ...corner, width: 0, height: 0 })));
+  const box = periodBox(scene);
   if (!box) return null;
   const reach = Math.max(farthestFromInk(scene, box), 1e-6);
   const ink = new InkField(scene, box, reach);
@@ -40,13 +39,21 @@ export function widestGap(scene: UnitScene): WidestGap | null {
   return best.radius > 0 ? best : null;
 }
 
+/** A box that holds a place of every kind: where one lattice vector is upright or level, a rectangle of just one unit. */
+function periodBox({ lattice: { a, b } }: UnitScene): Box | null {
+  if (Math.abs(a.y) < 1e-9 || Math.abs(b.x) < 1e-9)
+    return { x: 0, y: 0, width: Math.abs(a.x), height: Math.abs(b.y) };
+  const corners = cellCorners(parallelogram({ a, b }));
+  return unionBoxes(corners.map((corner) => ({ ...corner, width: 0, height: 0 })));
+}
+
 /**
  * A bound for the widest gap: no point of the plane is farther than this from some inked point. One inked point of
  * every piece stands for all of it, on a coarse grid with half its diagonal added.
  */
 function farthestFromInk(scene: UnitScene, box: Box): number {
   const whole = Math.hypot(box.width, box.height);
-  const steps = 24;
+  const steps = 16;
   const slack = Math.hypot(box.width / steps, box.height / steps) / 2;
   // No point is farther from its nearest lattice point than half the box's diagonal.
   const around = boxCorners(IDENTITY, grow(box, whole / 2));
@@ -96,6 +103,11 @@ function judged(square: Square, ink: InkField): Square {
   return { ...square, distance, most: distance + square.half * Math.SQRT2 };
 }
 
+/** Straight pieces for a curve no longer than half of a box's outline, so that they stay within `fine` px of it. */
+function stepsFor({ width, height }: Box, fine: number): number {
+  return Math.min(24, Math.max(3, Math.ceil(Math.sqrt((width + height) / (8 * fine)))));
+}
+
 /** All ink that lies in or near a box, sorted into squares so that the nearest is found fast. */
 class InkField {
   readonly empty: boolean;
@@ -106,6 +118,7 @@ class InkField {
   private readonly top: number;
   private readonly segments: Segment[] = [];
   private readonly bySquare: (number[] | undefined)[];
+  private readonly fillsBySquare: (number[] | undefined)[];
   private readonly fills: { ink: Ink; box: Box }[] = [];
   private readonly widest: number;
 
@@ -126,11 +139,16 @@ class InkField {
     this.columns = Math.ceil(width / this.size) + 1;
     this.rows = Math.ceil(height / this.size) + 1;
     this.bySquare = new Array<number[] | undefined>(this.columns * this.rows);
-    this.segments.forEach((segment, index) => this.sort(segment, index));
+    this.segments.forEach(({ from, to }, index) => this.sort(this.bySquare, from, to, index));
+    this.fillsBySquare = new Array<number[] | undefined>(this.columns * this.rows);
+    this.fills.forEach(({ box: { x, y, width: across, height: down } }, index) =>
+      this.sort(this.fillsBySquare, { x, y }, { x: x + across, y: y + down }, index),
+    );
   }
 
   private collect(scene: UnitScene, region: Point[], box: Box): void {
-    const inks = new Map(scene.pieces.map((piece) => [piece, inkOf(piece)]));
+    const fine = (PRECISION / 4) * Math.max(box.width, box.height);
+    const inks = new Map(scene.pieces.map((piece) => [piece, inkOf(piece, stepsFor(piece.box, fine))]));
     piecesOver(scene, region).forEach(({ piece, offset }, index) => {
       if (piece.id === 'ground') return;
       for (const ink of inks.get(piece) ?? []) {
@@ -146,12 +164,12 @@ class InkField {
     }
   }
 
-  private sort({ from, to }: Segment, index: number): void {
+  private sort(lists: (number[] | undefined)[], from: Point, to: Point, index: number): void {
     const first = this.square(Math.min(from.x, to.x), Math.min(from.y, to.y));
     const last = this.square(Math.max(from.x, to.x), Math.max(from.y, to.y));
     for (let row = first.row; row <= last.row; row += 1)
       for (let column = first.column; column <= last.column; column += 1)
-        (this.bySquare[row * this.columns + column] ??= []).push(index);
+        (lists[row * this.columns + column] ??= []).push(index);
   }
 
   private square(x: number, y: number): { column: number; row: number } {
@@ -162,14 +180,9 @@ class InkField {
 
   /** How far a point is from all ink; negative inside a fill or a stroke. */
   distance(p: Point): number {
-    const inside = this.fills.some(
-      ({ ink, box }) =>
-        p.x >= box.x &&
-        p.x <= box.x + box.width &&
-        p.y >= box.y &&
-        p.y <= box.y + box.height &&
-        insideInk(ink, p),
-    );
+    const { column, row } = this.square(p.x, p.y);
+    const near = this.fillsBySquare[row * this.columns + column] ?? [];
+    const inside = near.some((index) => insideInk(this.fills[index]!.ink, p));
     const outline = this.toOutline(p);
     return inside ? -Math.abs(outline) : outline;
   }

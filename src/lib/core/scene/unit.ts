@@ -1,16 +1,22 @@
 import { unionBoxes, grow, moveBox, boxesMeet, type Box } from '../geom/box';
-import { multiply } from '../geom/affine';
+import { multiply, type Affine } from '../geom/affine';
 import type { Point } from '../geom/point';
 import { findAbutments, type Abutment } from '../lattice/abut';
 import { cellOf, type Cell } from '../lattice/cell';
 import { offsetsMeeting } from '../lattice/meet';
 import { imagesOf, latticeOf, pitchOf, type Lattice, type Size } from '../lattice/repeat';
-import { placingMatrix, type ComposedRecipe, type Motif, type Recipe } from '../recipe/recipe';
+import {
+  placingMatrix,
+  type ComposedRecipe,
+  type Motif,
+  type Placing,
+  type Recipe,
+} from '../recipe/recipe';
 import { elementEdges } from './edges';
 import type { Endless } from './endless';
 import { groundOfRecipe, type GroundScene } from './ground';
 import { buildMeasured } from './measured';
-import { compileMotif, type CompiledMotif } from './motif';
+import { compileMotif, type CompiledMotif, type Element } from './motif';
 import { pieceOf, type Piece } from './piece';
 
 export type { Piece };
@@ -38,8 +44,12 @@ export type UnitScene = {
 /** Remembers compiled motifs between calls while their data stay the same object; the caller owns it. */
 export type MotifCache = WeakMap<Motif, CompiledMotif>;
 
+/** Remembers the pieces of placings that stayed the same object; the caller owns it. */
+export type PieceCache = WeakMap<Placing, { motif: Motif; laid: string; pieces: Piece[] }>;
+
 export type CompileOptions = {
   cache?: MotifCache;
+  pieces?: PieceCache;
   /** Leave the search for abutting edges out, as while something is dragged. */
   skipAbutments?: boolean;
 };
@@ -51,8 +61,8 @@ export function compileUnit(recipe: Recipe, options: CompileOptions = {}): UnitS
   const lattice = latticeOf(unit, gap, repeat, front);
   const pitch = pitchOf(unit, gap, repeat);
   const ground = groundOfRecipe(recipe.ground, pitch, unit);
-  const placed = piecesOf(recipe, options.cache);
-  const pieces = ground?.art ? [ground.art, ...placed] : placed;
+  const drawn = piecesOf(recipe, options);
+  const pieces = ground?.art ? [ground.art, ...drawn] : drawn;
   return finish({
     pitch,
     lattice,
@@ -92,30 +102,40 @@ export function withoutGround(scene: UnitScene): UnitScene {
   return finish({ ...scene, ground: null, pieces: scene.pieces.filter((piece) => piece !== art) });
 }
 
-function piecesOf(recipe: ComposedRecipe, cache: MotifCache | undefined): Piece[] {
+function piecesOf(recipe: ComposedRecipe, options: CompileOptions): Piece[] {
+  const { unit, gap, repeat } = recipe;
   const motifs = new Map(recipe.motifs.map((motif) => [motif.id, motif]));
-  const images = imagesOf(recipe.unit, recipe.gap, recipe.repeat);
+  const images = imagesOf(unit, gap, repeat);
+  const laid = images.length === 1 ? '' : JSON.stringify([unit, gap, repeat]);
   return recipe.placings.flatMap((placing): Piece[] => {
     const motif = motifs.get(placing.motif);
     if (!motif) return [];
-    const { elements } = compiledMotif(motif, cache);
-    if (elements.length === 0) return [];
-    const upright = placingMatrix(placing);
-    const { effects = null } = motif;
-    const { id, opacity } = placing;
-    return images.flatMap(
-      (image) =>
-        pieceOf({
-          id,
-          motif: motif.id,
-          elements,
-          matrix: multiply(image, upright),
-          opacity,
-          effects,
-          image,
-        }) ?? [],
-    );
+    const held = options.pieces?.get(placing);
+    if (held && held.motif === motif && held.laid === laid) return held.pieces;
+    const pieces = placed(placing, motif, compiledMotif(motif, options.cache).elements, images);
+    options.pieces?.set(placing, { motif, laid, pieces });
+    return pieces;
   });
+}
+
+/** A placing in all images of the repeat's symmetry. */
+function placed(placing: Placing, motif: Motif, elements: Element[], images: readonly Affine[]): Piece[] {
+  if (elements.length === 0) return [];
+  const upright = placingMatrix(placing);
+  const { effects = null } = motif;
+  const { id, opacity } = placing;
+  return images.flatMap(
+    (image) =>
+      pieceOf({
+        id,
+        motif: motif.id,
+        elements,
+        matrix: multiply(image, upright),
+        opacity,
+        effects,
+        image,
+      }) ?? [],
+  );
 }
 
 /** A piece at one lattice offset. */

@@ -28,6 +28,8 @@
   import { Board } from './board/board.svelte';
   import BoardTools from './board/BoardTools.svelte';
   import BoardView from './board/BoardView.svelte';
+  import CreditPanel from './CreditPanel.svelte';
+  import EffectsPanel from './EffectsPanel.svelte';
   import ElementList from './board/ElementList.svelte';
   import ElementPanel from './board/ElementPanel.svelte';
   import { BOARD_KEYS, boardKey } from './board/keys';
@@ -74,6 +76,7 @@
   const pen = new Pen();
   let textAt: { x: number; y: number } | null = $state.raw(null);
   const drawing = $derived(board?.motif ? board : null);
+  const motif = $derived(editor.still.motifs.find((held) => held.id === editor.motif) ?? null);
 
   function openBoard(motif: string): void {
     board = new Board(editor, motif, worker);
@@ -225,7 +228,7 @@
         <Button kind={editor.stock ? 'main' : 'plain'} onclick={() => (keeping = true)}>Keep as new</Button>
       {/if}
       {#if !editor.stock}
-        <Button kind="main" disabled={busy || !changed || editor.scene.empty} onclick={publish}
+        <Button kind="main" disabled={busy || !changed || editor.stillScene.empty} onclick={publish}
           >Publish revision {editor.newest + 1}</Button
         >
       {/if}
@@ -251,6 +254,12 @@
         <PlacedPanel {editor} />
       {/if}
       <ChecksPanel {editor} {checks} {show} />
+      {#if motif && !drawing}
+        {#key motif.id}
+          <EffectsPanel {editor} {motif} />
+          <CreditPanel {editor} {motif} />
+        {/key}
+      {/if}
     </aside>
     <main>
       <h1 class="visually-hidden">Bench: {editor.name}</h1>
@@ -319,7 +328,7 @@
       <div class="strip-box"><SizeStrip {editor} {patternId} {show} /></div>
     </main>
     <aside class="right" aria-label="Repeat and colours">
-      {#if editor.recipe.kind === 'composed'}<RepeatPanel {editor} {show} />{/if}
+      {#if editor.kind === 'composed'}<RepeatPanel {editor} {show} />{/if}
       <ColourPanel {editor} {palettes} />
       <ShowPanel {editor} {show} oncalibrate={() => (measuring = true)} />
     </aside>

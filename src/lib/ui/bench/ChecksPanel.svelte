@@ -12,7 +12,7 @@
   type Props = { editor: BenchEditor; checks: Checks; show: BenchShow };
   let { editor, checks, show }: Props = $props();
 
-  const recipe = $derived(editor.recipe);
+  const recipe = $derived(editor.kind === 'composed' ? editor.still : editor.recipe);
   const reply = $derived(checks.reply);
   const say = (px: number): string => `${Number(fromPx(px, recipe.measure).toFixed(2))} ${recipe.measure}`;
   const surface = $derived.by(() => {
@@ -96,7 +96,7 @@
       {:else}
         {@render row('Widest gap', 'gap', 'none', false, null)}
       {/if}
-      {#if editor.recipe.kind === 'composed'}
+      {#if editor.kind === 'composed'}
         {@render row(
           'Touching',
           'touch',
@@ -147,9 +147,9 @@
   {#each alike as one (one.slot + one.against)}
     <p class="warning" role="status">{one.name} can hardly be told from {one.against}.</p>
   {/each}
-  {#if reply?.gap && editor.motif && editor.recipe.kind === 'composed'}
+  {#if reply?.gap && editor.motif && editor.kind === 'composed'}
     {@const gap = reply.gap}
-    {@const name = editor.composed.motifs.find((held) => held.id === editor.motif)?.name}
+    {@const name = editor.still.motifs.find((held) => held.id === editor.motif)?.name}
     {#if name}
       <div class="fill">
         <Button

@@ -18,7 +18,7 @@
   type Props = { editor: BenchEditor; palettes: PaletteData[] };
   let { editor, palettes }: Props = $props();
 
-  const recipe = $derived(editor.recipe);
+  const recipe = $derived(editor.kind === 'composed' ? editor.still : editor.recipe);
   const used = $derived(usedSlots(recipe));
 
   function recolour(from: Recipe, id: string, colour: string): Recipe {

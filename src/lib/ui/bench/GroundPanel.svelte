@@ -17,7 +17,7 @@
   };
   let { editor, palettes, addSlot, setColour, showColour }: Props = $props();
 
-  const recipe = $derived(editor.recipe);
+  const recipe = $derived(editor.kind === 'composed' ? editor.still : editor.recipe);
   const ground = $derived(recipe.ground);
   const flat = $derived(ground.kind === 'slot' ? recipe.slots.find((slot) => slot.id === ground.slot) : null);
   const slotOptions = $derived([

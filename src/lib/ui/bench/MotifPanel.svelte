@@ -17,7 +17,7 @@
   let { editor, onscatter, ondraw }: Props = $props();
 
   let input: HTMLInputElement | undefined = $state();
-  const recipe = $derived(editor.composed);
+  const recipe = $derived(editor.still);
   const motif = $derived(recipe.motifs.find((held) => held.id === editor.motif) ?? null);
   const kind = $derived({ unit: recipe.measure });
   const placed = (id: string): number => recipe.placings.filter((placing) => placing.motif === id).length;
@@ -99,7 +99,9 @@
               return null;
             }}
           />
-          <span class="muted">{placed(held.id)} placed{placed(held.id) > 1 ? ', linked' : ''}</span>
+          <span class="muted" title={placed(held.id) > 1 ? 'All placings follow the motif' : undefined}
+            >{placed(held.id)} placed</span
+          >
         </div>
         <button
           type="button"

@@ -18,7 +18,8 @@
   const several = $derived(editor.chosen.length > 1);
   const motif = $derived(recipe.motifs.find((held) => held.id === first?.motif));
   const size = $derived(motif ? motifSize(motif.content) : { width: 1, height: 1 });
-  const kind = $derived({ unit: recipe.measure });
+  const kind = $derived({ unit: editor.still.measure });
+  const listed = $derived([...editor.still.placings].reverse());
   const place = $derived(recipe.placings.findIndex((placing) => placing.id === first?.id) + 1);
 
   function set(write: (placing: Placing, value: number) => Placing) {
@@ -137,7 +138,7 @@
   {:else}
     <p class="muted">Press a piece on the unit to see its numbers.</p>
   {/if}
-  {#if recipe.placings.length > 0}
+  {#if editor.still.placings.length > 0}
     <label class="list"
       ><span class="visually-hidden">Choose a placed piece</span>
       <select
@@ -145,9 +146,9 @@
         onchange={(event) => editor.select(event.currentTarget.value ? [event.currentTarget.value] : [])}
       >
         <option value="">All pieces, front first …</option>
-        {#each [...recipe.placings].reverse() as placing, index (placing.id)}
+        {#each listed as placing, index (placing.id)}
           <option value={placing.id}
-            >{recipe.placings.length - index}. {recipe.motifs.find((held) => held.id === placing.motif)
+            >{listed.length - index}. {editor.still.motifs.find((held) => held.id === placing.motif)
               ?.name}</option
           >
         {/each}

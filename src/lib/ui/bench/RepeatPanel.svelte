@@ -33,7 +33,7 @@
   let { editor, show }: Props = $props();
 
   let margin = $state(0);
-  const recipe = $derived(editor.composed);
+  const recipe = $derived(editor.still);
   const kind = $derived({ unit: recipe.measure });
   const repeat = $derived(recipe.repeat);
   const group = $derived(repeat.kind === 'group' ? repeat.group : null);

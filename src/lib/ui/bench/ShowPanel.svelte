@@ -19,8 +19,8 @@
   type Props = { editor: BenchEditor; show: BenchShow; oncalibrate: () => void };
   let { editor, show, oncalibrate }: Props = $props();
 
-  const recipe = $derived(editor.composed);
-  const drawn = $derived(editor.recipe.kind === 'composed');
+  const recipe = $derived(editor.still);
+  const drawn = $derived(editor.kind === 'composed');
   let typed = $state('');
   let problem: string | null = $state(null);
 

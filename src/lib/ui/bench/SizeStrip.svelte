@@ -24,7 +24,7 @@
           <pattern
             id="{patternId}-{scale * 100}"
             href="#{patternId}"
-            patternTransform={patternTransform(editor.scene, scaling(scale * show.screenScale))}
+            patternTransform={patternTransform(editor.stillScene, scaling(scale * show.screenScale))}
           />
         </defs>
         <GroundRect ground={editor.ground} matrix={scaling(scale * show.screenScale)} />

@@ -19,9 +19,9 @@
   };
   let { editor, view, show, snapped, width, height }: Props = $props();
 
-  const recipe = $derived(editor.composed);
+  const recipe = $derived(editor.still);
   const repeat = $derived(recipe.repeat);
-  const drawn = $derived(editor.recipe.kind === 'composed');
+  const drawn = $derived(editor.kind === 'composed');
   const asymmetric = $derived(
     repeat.kind === 'group' && drawn
       ? asymmetricUnit(repeat.group, recipe.unit, repeat.slant).map((corner) => view.toScreen(corner))
@@ -47,7 +47,7 @@
     (show.pointed?.circles ?? []).flatMap(({ at, radius }) =>
       [-1, 0, 1].flatMap((i) =>
         [-1, 0, 1].map((j) => {
-          const by = latticeVector(editor.scene.lattice, i, j);
+          const by = latticeVector(editor.stillScene.lattice, i, j);
           return {
             ...view.toScreen({ x: at.x + by.x, y: at.y + by.y }),
             r: radius * view.zoom,

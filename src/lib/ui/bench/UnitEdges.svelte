@@ -10,7 +10,7 @@
   type Props = { editor: BenchEditor; view: View; outline: Point[]; width: number; height: number };
   let { editor, view, outline, width, height }: Props = $props();
 
-  const scene = $derived(editor.scene);
+  const scene = $derived(editor.stillScene);
   const corners = $derived(outline.map((corner) => view.toScreen(corner)));
   const path = (points: Point[]): string => `M${points.map(({ x, y }) => `${x} ${y}`).join('L')}Z`;
   const neighbours = $derived(
@@ -22,9 +22,9 @@
         points.some(({ x, y }) => x > -width && x < 2 * width && y > -height && y < 2 * height),
       ),
   );
-  const draggable = $derived(editor.recipe.kind === 'composed' && editor.composed.repeat.kind !== 'group');
+  const draggable = $derived(editor.kind === 'composed' && editor.still.repeat.kind !== 'group');
   const say = (px: number): string =>
-    `${Number(fromPx(px, editor.recipe.measure).toFixed(2))} ${editor.recipe.measure}`;
+    `${Number(fromPx(px, editor.measure).toFixed(2))} ${editor.measure}`;
   const sizes = $derived.by(() => {
     const [o, u, , v] = outline;
     if (!o || !u || !v) return { across: '', down: '' };

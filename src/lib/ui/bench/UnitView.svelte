@@ -14,6 +14,8 @@
   import type { BenchShow } from './show.svelte';
   import UnitAids from './UnitAids.svelte';
   import UnitEdges from './UnitEdges.svelte';
+  import CopiesLayer from './CopiesLayer.svelte';
+  import PatternLayer from './PatternLayer.svelte';
   import { unitOutline } from './unit-outline';
 
   /**
@@ -23,14 +25,15 @@
   type Props = { editor: BenchEditor; view: View; patternId: string; show: BenchShow };
   let { editor, view, patternId, show }: Props = $props();
 
+  const MANY = 40;
   let width = $state(0);
   let height = $state(0);
   let fitted = false;
   let dropping = $state(false);
   let snapped: SnapLines = $state.raw(NO_SNAP);
 
-  const scene = $derived(editor.scene);
-  const measured = $derived(editor.recipe.kind === 'measured');
+  const scene = $derived(editor.stillScene);
+  const measured = $derived(editor.kind === 'measured');
   const underlay = $derived(underlayWidth(view.zoom));
   /** What is drawn: the work, or the last published revision while one looks back. */
   const shown = $derived.by(() => {
@@ -40,9 +43,12 @@
     const colours = resolveSlots(published.slots, {});
     return { scene: publishedScene, colours, ground: resolveGround(publishedScene, colours) };
   });
-  const markup = $derived(cellMarkup(shown.scene, shown.colours, underlay));
+  /** With many pieces the small sizes below wait until a drag has ended: four more drawings of all would cost frames. */
+  const shared = $derived(
+    show.published || (editor.parted && editor.still.placings.length > MANY) ? shown.scene : editor.scene,
+  );
   const toScreen = $derived(chain(translation(view.pan.x, view.pan.y), scaling(view.zoom)));
-  const outline = $derived(unitOutline(editor.recipe, scene));
+  const outline = $derived(unitOutline(editor.kind === 'composed' ? editor.still : editor.recipe, scene));
   const unitPath = $derived(
     `M${outline
       .map((corner) => view.toScreen(corner))
@@ -95,30 +101,49 @@
     if (!measured) for (const file of event.dataTransfer?.files ?? []) void editor.addFile(file);
   }}
 >
-  <svg
-    role="img"
-    aria-label="The unit and its neighbours"
-    {@attach wheelView(view)}
-    {@attach moving({ editor, view, onsnap: (lines) => (snapped = lines) })}
-  >
+  <svg class="store" aria-hidden="true">
     <defs>
-      <pattern
-        id={patternId}
-        width={shown.scene.cell.width}
-        height={shown.scene.cell.height}
-        patternUnits="userSpaceOnUse"
-      >
+      <pattern id={patternId} width={shared.cell.width} height={shared.cell.height} patternUnits="userSpaceOnUse">
         <!-- eslint-disable-next-line svelte/no-at-html-tags -- numbers and hex colours only, written by core/svg -->
-        {@html markup}
+        {@html cellMarkup(shared, shown.colours, underlay)}
       </pattern>
+    </defs>
+  </svg>
+  <svg class="layer" aria-hidden="true">
+    <GroundRect ground={shown.ground} matrix={toScreen} />
+    {#if editor.parted && !show.published}
+      <PatternLayer scene={editor.parted.behind} colours={shown.colours} matrix={toScreen} {underlay} />
+    {:else}
       <pattern
         id="{patternId}-view"
         href="#{patternId}"
         patternTransform={patternTransform(shown.scene, toScreen)}
       />
-    </defs>
-    <GroundRect ground={shown.ground} matrix={toScreen} />
-    <rect {width} {height} fill="url(#{patternId}-view)" />
+      <rect {width} {height} fill="url(#{patternId}-view)" />
+    {/if}
+  </svg>
+  {#if editor.parted && editor.moved && !show.published}
+    <svg class="layer" aria-hidden="true">
+      <CopiesLayer
+        scene={editor.moved}
+        colours={shown.colours}
+        matrix={toScreen}
+        {underlay}
+        {width}
+        {height}
+      />
+    </svg>
+    <svg class="layer" aria-hidden="true">
+      <PatternLayer scene={editor.parted.inFront} colours={shown.colours} matrix={toScreen} {underlay} />
+    </svg>
+  {/if}
+  <svg
+    class="layer"
+    role="img"
+    aria-label="The unit and its neighbours"
+    {@attach wheelView(view)}
+    {@attach moving({ editor, view, onsnap: (lines) => (snapped = lines) })}
+  >
     {#if !show.flat}
       <path
         class="veil"
@@ -160,10 +185,17 @@
     outline: 3px solid var(--kelp);
     outline-offset: -3px;
   }
-  svg {
-    display: block;
+  .layer {
+    position: absolute;
+    inset: 0;
     width: 100%;
     height: 100%;
+    will-change: transform;
+  }
+  .store {
+    position: absolute;
+    width: 0;
+    height: 0;
   }
   .veil {
     fill: #fff;

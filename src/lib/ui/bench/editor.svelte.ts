@@ -34,7 +34,7 @@ import type { WidestGap } from '$lib/core/scene/gap';
 import { asComposed } from '$lib/core/scene/by-hand';
 import { motifReach } from '$lib/core/scene/ink';
 import { compileMotif } from '$lib/core/scene/motif';
-import { compileUnit, type MotifCache } from '$lib/core/scene/unit';
+import { compileUnit, type MotifCache, type PieceCache, type UnitScene } from '$lib/core/scene/unit';
 import { call, sendFile } from '../state/api';
 import { History } from '../state/history.svelte';
 import { Saver } from '../state/saver.svelte';
@@ -64,23 +64,46 @@ export class BenchEditor {
   motif: string | null = $state(null);
 
   private readonly cache: MotifCache = new WeakMap();
+  private readonly pieces: PieceCache = new WeakMap();
+  private moving: ReadonlySet<string> | null = $state.raw(null);
+  /** What is being dragged, as long as the drag lasts. */
+  readonly movingPieces = $derived.by(() => (this.history.inGesture ? this.moving : null));
   readonly recipe = $derived.by(() => this.history.doc);
+  readonly kind = $derived.by(() => this.recipe.kind);
+  readonly measure = $derived.by(() => this.recipe.measure);
   /** The recipe as placed motifs; an empty one while the pattern is a measured one, whose panels never ask. */
   readonly composed = $derived.by(() =>
     this.recipe.kind === 'composed' ? this.recipe : emptyRecipe('px', { width: 1, height: 1 }),
   );
   readonly scene = $derived.by(() =>
-    compileUnit(this.recipe, { cache: this.cache, skipAbutments: this.history.inGesture }),
+    compileUnit(this.recipe, {
+      cache: this.cache,
+      pieces: this.pieces,
+      skipAbutments: this.history.inGesture,
+    }),
   );
+  /** While pieces are dragged: the scene parted into what lies behind them, the pieces, and what lies in front. */
+  readonly parted = $derived.by(() => (this.movingPieces ? this.part(this.movingPieces) : null));
+  /** The pieces that are being dragged, compiled as they lie now. */
+  readonly moved = $derived.by((): UnitScene | null => {
+    const moving = this.movingPieces;
+    if (!moving) return null;
+    const placings = this.composed.placings.filter((placing) => moving.has(placing.id));
+    return this.compilePart({ ...this.composed, placings, ground: { kind: 'clear' } });
+  });
   /** The newest revision compiled, while it is looked back at. */
   readonly publishedScene = $derived.by(() => (this.published ? compileUnit(this.published) : null));
-  readonly colours = $derived.by(() => resolveSlots(this.recipe.slots, {}));
-  readonly ground = $derived.by(() => resolveGround(this.scene, this.colours));
+  private readonly slots = $derived.by(() => this.recipe.slots);
+  readonly colours = $derived.by(() => resolveSlots(this.slots, {}));
+  /** The recipe and its scene, but for where dragged pieces lie just now: the same objects as long as a drag lasts. */
+  readonly still = $derived.by(() => (this.movingPieces ? this.settled : this.composed));
+  readonly stillScene = $derived.by(() => this.parted?.whole ?? this.scene);
+  readonly ground = $derived.by(() => resolveGround(this.stillScene, this.colours));
   readonly chosen = $derived.by(() =>
     this.composed.placings.filter((placing) => this.selected.has(placing.id)),
   );
   readonly single = $derived.by(() => (this.chosen.length === 1 ? (this.chosen[0] ?? null) : null));
-  readonly problems = $derived.by(() => checkRecipe(this.recipe));
+  readonly problems = $derived.by(() => checkRecipe(this.movingPieces ? this.still : this.recipe));
 
   constructor(pattern: PatternDetail | null, measured = false) {
     const fresh = measured ? lastMeasured(newId) : freshRecipe();
@@ -214,12 +237,35 @@ export class BenchEditor {
   change(change: (placing: Placing) => Placing, live = false): void {
     const from = live ? this.settled : this.composed;
     const next = changePlacings(from, this.selected, change);
-    if (live) this.history.live(next);
-    else this.commit(this.tidied(next));
+    if (live) {
+      if (this.moving !== this.selected) this.moving = this.selected;
+      this.history.live(next);
+    } else this.commit(this.tidied(next));
+  }
+
+  private compilePart(recipe: ComposedRecipe): UnitScene {
+    return compileUnit(recipe, { cache: this.cache, pieces: this.pieces, skipAbutments: true });
+  }
+
+  /** The settled scene without the moving pieces, cut where the hindmost of them lies in the stack. */
+  private part(moving: ReadonlySet<string>): { whole: UnitScene; behind: UnitScene; inFront: UnitScene } {
+    const { settled } = this;
+    const at = settled.placings.findIndex((placing) => moving.has(placing.id));
+    const still = (placings: readonly Placing[]): Placing[] => placings.filter(({ id }) => !moving.has(id));
+    return {
+      whole: this.compilePart(settled),
+      behind: this.compilePart({ ...settled, placings: still(settled.placings.slice(0, at)) }),
+      inFront: this.compilePart({
+        ...settled,
+        placings: still(settled.placings.slice(at)),
+        ground: { kind: 'clear' },
+      }),
+    };
   }
 
   /** Ends a gesture on placings. */
   settle(): void {
+    this.moving = null;
     this.commit(this.tidied(this.composed));
   }
 
@@ -425,6 +471,13 @@ export class BenchEditor {
   restack(towards: 'front' | 'back'): void {
     if (this.selected.size > 0)
       this.commit({ ...this.composed, placings: restack(this.composed.placings, this.selected, towards) });
+  }
+
+  /** Changes a motif from how it was before the gesture: shown with `live`, else kept as one step. */
+  setMotif(id: string, change: (motif: Motif) => Motif, live = false): void {
+    const next = changeMotif(this.settled, id, change);
+    if (live) this.history.live(next);
+    else this.commit(next);
   }
 
   changeMotif(id: string, change: (motif: Motif) => Motif): void {

@@ -2,16 +2,32 @@
   import type { Snippet } from 'svelte';
 
   /** A titled part of a side panel, with room for an action or a note beside its title. */
-  type Props = { title: string; aside?: Snippet; children: Snippet };
-  let { title, aside, children }: Props = $props();
+  type Props = {
+    title: string;
+    aside?: Snippet;
+    /** Given: the panel can be folded, and starts so or not. */
+    folded?: boolean;
+    children: Snippet;
+  };
+  let { title, aside, folded, children }: Props = $props();
+  // svelte-ignore state_referenced_locally
+  let open = $state(!folded);
 </script>
 
 <section>
   <header>
-    <h2>{title}</h2>
+    {#if folded === undefined}
+      <h2>{title}</h2>
+    {:else}
+      <h2>
+        <button type="button" aria-expanded={open} onclick={() => (open = !open)}
+          ><span aria-hidden="true">{open ? '▾' : '▸'}</span> {title}</button
+        >
+      </h2>
+    {/if}
     {#if aside}<div class="aside">{@render aside()}</div>{/if}
   </header>
-  {@render children()}
+  {#if open}{@render children()}{/if}
 </section>
 
 <style>
@@ -24,12 +40,21 @@
     align-items: baseline;
     justify-content: space-between;
     gap: 8px;
-    margin-bottom: 8px;
+  }
+  button {
+    padding: 0;
+    border: 0;
+    background: none;
+    font-weight: 650;
+    cursor: pointer;
   }
   h2 {
     overflow: hidden;
     text-overflow: ellipsis;
     white-space: nowrap;
+  }
+  header:not(:last-child) {
+    margin-bottom: 8px;
   }
   .aside {
     color: var(--muted);

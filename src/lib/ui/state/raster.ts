@@ -20,14 +20,15 @@ export async function rasterOf(svg: string, width: number, height: number): Prom
 /** An SVG text as an image that stands alone. */
 export async function imageOf(svg: string): Promise<HTMLImageElement> {
   const urls = new Map<string, string | null>();
-  await Promise.all(picturesIn(svg).map(async (asset) => urls.set(asset, await dataUrl(asset))));
+  await Promise.all(picturesIn(svg).map(async (asset) => urls.set(asset, await pictureUrl(asset))));
   const image = new Image();
   image.src = `data:image/svg+xml;charset=utf-8,${encodeURIComponent(embedPictures(svg, (asset) => urls.get(asset) ?? null))}`;
   await image.decode();
   return image;
 }
 
-function dataUrl(asset: string): Promise<string | null> {
+/** A picture among the assets as a data URL; fetched once a page. */
+export function pictureUrl(asset: string): Promise<string | null> {
   const held = fetched.get(asset);
   if (held) return held;
   const fresh = fetch(`/api/v1/motifs/${asset}`).then(async (answer) => {
