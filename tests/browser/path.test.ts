@@ -99,7 +99,7 @@ describe('from a motif to a reused fill', () => {
     await enter(page, 'Unit height', '60px');
     await press(page, 'Brick');
     await enter(page, 'Step', '1/2');
-    await page.select('select[aria-label="Ground"]', 'new');
+    await page.select('select[aria-label="Kind of ground"]', 'slot');
     await press(page, 'Place Float once more');
     // One piece goes over the left edge by dragging, and comes back at the right: its place stays inside the unit.
     const view = await (await page.waitForSelector('.unit-view'))?.boundingBox();

@@ -34,16 +34,13 @@
     x: ((one?.x ?? 0) + (other?.x ?? 0)) / 2,
     y: ((one?.y ?? 0) + (other?.y ?? 0)) / 2,
   });
-  const sides = $derived(
-    (
-      [
-        ['top', corners[0], corners[1]],
-        ['right', corners[1], corners[2]],
-        ['bottom', corners[3], corners[2]],
-        ['left', corners[0], corners[3]],
-      ] as const
-    ).flatMap(([side, from, to]) => (from && to ? [{ side, from, to }] : [])),
-  );
+  /** Which corners each edge joins. The list never changes: a drag must not lose the line it holds. */
+  const SIDES = [
+    ['top', 0, 1],
+    ['right', 1, 2],
+    ['bottom', 3, 2],
+    ['left', 0, 3],
+  ] as const;
   const top = $derived(middle(corners[0], corners[1]));
   const right = $derived(middle(corners[1], corners[2]));
 </script>
@@ -60,15 +57,15 @@
   <rect x="-40" y="-11" width="80" height="18" /><text text-anchor="middle" y="2">{sizes.down}</text>
 </g>
 {#if draggable}
-  {#each sides as { side, from, to } (side)}
+  {#each SIDES as [side, from, to] (side)}
     <line
       class="pull {side}"
       role="presentation"
       data-edge={side}
-      x1={from.x}
-      y1={from.y}
-      x2={to.x}
-      y2={to.y}
+      x1={corners[from]?.x}
+      y1={corners[from]?.y}
+      x2={corners[to]?.x}
+      y2={corners[to]?.y}
       {@attach edging({ editor, view, onsnap: () => undefined }, side)}
     >
       <title>Drag to change the unit; the art stays where it is</title>

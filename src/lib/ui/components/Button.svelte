@@ -78,4 +78,8 @@
     border-color: var(--rule);
     cursor: default;
   }
+  .quiet:disabled {
+    border-color: transparent;
+    background: none;
+  }
 </style>
