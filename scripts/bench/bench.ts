@@ -44,7 +44,10 @@ export async function benchBench(): Promise<void> {
     { what: 'scatter', ms: scattering, ratio: scattering / 500, reference: 'of 500 ms (goal ≤ 1)' },
   ]);
   await onPage(async (page, address) => {
-    const pattern = await caller(address)<{ id: string }>('POST', '/patterns', { name: 'Three hundred', recipe: full });
+    const pattern = await caller(address)<{ id: string }>('POST', '/patterns', {
+      name: 'Three hundred',
+      recipe: full,
+    });
     await page.goto(`${address}/library/${pattern.id}/bench`, { waitUntil: 'networkidle0' });
     await page.waitForSelector('.unit-view svg[role=img]');
     await new Promise((resolve) => setTimeout(resolve, 1500));

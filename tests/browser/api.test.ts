@@ -2,13 +2,22 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import sharp from 'sharp';
-import { describe, expect, it } from 'vitest';
-import type { LayoutData } from '../../src/lib/contract/data';
+import { describe, expect, inject, it } from 'vitest';
+import type { LayoutData, PatternDetail, PatternSummary } from '../../src/lib/contract/data';
 import type { Failure } from '../../src/lib/contract/failure';
 // @ts-expect-error -- the set-up scripts are plain JavaScript, so that they run before anything is installed
 import { freePort, startServer } from '../../scripts/lib/serve.mjs';
-import { api, exportPng, getLayout, layoutWith, must, publishedPattern, unique } from '../support/api';
-import { block, place, recipe } from '../support/recipes';
+import {
+  api,
+  exportPng,
+  getLayout,
+  layoutWith,
+  must,
+  publishedPattern,
+  unique,
+  type Answer,
+} from '../support/api';
+import { block, dot, place, recipe } from '../support/recipes';
 import { filledShape } from '../support/scenes';
 
 const good = recipe({ motifs: [block('b', 40, 40)], placings: [place('b', 50, 50)] });
@@ -262,5 +271,139 @@ describe('a server killed in the middle of saves', () => {
     }
     child.kill();
     rmSync(dataFolder, { recursive: true, force: true });
+  });
+});
+
+describe('pictures brought in as motifs', () => {
+  const send = async (bytes: Buffer, name: string): Promise<Answer> => {
+    const answer = await fetch(`${inject('address')}/api/v1/motifs/pictures`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/octet-stream', 'x-file-name': encodeURIComponent(name) },
+      body: new Uint8Array(bytes),
+    });
+    return { status: answer.status, body: await answer.json() };
+  };
+  const plain = (width = 60, height = 30): ReturnType<typeof sharp> =>
+    sharp({ create: { width, height, channels: 4, background: { r: 200, g: 90, b: 40, alpha: 0.5 } } });
+  type Made = { name: string; notes: string[]; content: { width: number; height: number } };
+
+  it('keep their alpha and their resolution', async () => {
+    const { status, body } = await send(
+      await plain().withMetadata({ density: 300 }).png().toBuffer(),
+      'Möwe.png',
+    );
+    const { name, notes, content } = body as Made;
+    expect([status, name, notes]).toEqual([200, 'Möwe', []]);
+    // 60 px at 300 ppi are 0.2 in, 19.2 CSS px.
+    expect(content.width).toBeCloseTo(19.2, 3);
+    expect(content.height).toBeCloseTo(9.6, 3);
+  });
+
+  it.each([
+    ['a CMYK JPEG', async () => plain().flatten().toColourspace('cmyk').jpeg().toBuffer(), /CMYK/],
+    ['a 16-bit PNG', async () => plain().toColourspace('rgb16').png().toBuffer(), /eight bits/],
+    [
+      'an animated WebP',
+      async () => {
+        const frames = await Promise.all(
+          [plain(20, 20), plain(20, 20).negate()].map((one) => one.png().toBuffer()),
+        );
+        return sharp(frames, { join: { animated: true } })
+          .webp()
+          .toBuffer();
+      },
+      /first picture/,
+    ],
+  ])('say what was changed: %s', async (_what, make, sentence) => {
+    const { status, body } = await send(await make(), 'changed');
+    expect(status).toBe(200);
+    expect((body as Made).notes.join(' ')).toMatch(sentence);
+  });
+
+  it.each([
+    [
+      'a truncated JPEG',
+      async () => {
+        const noise = Buffer.from(Array.from({ length: 300 * 300 * 3 }, (_, at) => (at * 7919) % 251));
+        const whole = await sharp(noise, { raw: { width: 300, height: 300, channels: 3 } })
+          .jpeg()
+          .toBuffer();
+        return whole.subarray(0, whole.length / 2);
+      },
+      400,
+      /damaged or cut off/,
+    ],
+    ['a GIF', async () => plain().gif().toBuffer(), 422, /PNG, JPEG or WebP/],
+    ['no picture', async () => Buffer.from('hello'), 422, /no picture/],
+    ['nothing', async () => Buffer.alloc(0), 400, /empty/],
+    ['169 million pixels', async () => plain(13_000, 13_000).png().toBuffer(), 413, /169 million/],
+  ])('are refused in a sentence: %s', async (_what, make, status, sentence) => {
+    const answer = await send(await make(), 'bad file');
+    expect((answer.body as { message: string }).message).toMatch(sentence);
+    expect(answer.status).toBe(status);
+  });
+});
+
+describe('recipes that cannot be drawn', () => {
+  it.each([
+    ['a step that is no number', { repeat: { kind: 'brick', step: null, run: 'progressive' } }, /step/i],
+    ['a unit of nothing', { unit: { width: 0, height: 10 } }, /unit width/i],
+    [
+      'too many placings',
+      { placings: Array.from({ length: 5001 }, (_, at) => place('d', at, 0, { id: `p${at}` })) },
+      /5000|placings/,
+    ],
+    [
+      'a gradient that cannot close',
+      {
+        repeat: { kind: 'brick', step: 0.5, run: 'progressive' },
+        ground: {
+          kind: 'linear',
+          along: 'across',
+          stops: [
+            { at: 0, slot: 'ink' },
+            { at: 0.5, slot: 'paper' },
+          ],
+        },
+      },
+      /break/,
+    ],
+  ])('are refused in a sentence: %s', async (_what, change, sentence) => {
+    const of = { ...recipe({ motifs: [dot('d', 5)], placings: [place('d', 5, 5)] }), ...change };
+    const answer = await api('POST', '/patterns', { name: unique('Bad'), recipe: of });
+    expect(answer.status).toBe(400);
+    expect((answer.body as { message: string }).message).toMatch(sentence);
+  });
+
+  it('but 5,000 placings are taken, drawn and checked', async () => {
+    const placings = Array.from({ length: 5000 }, (_, at) =>
+      place('d', (at % 100) * 8, Math.floor(at / 100) * 8, { id: `p${at}` }),
+    );
+    const of = recipe({ unit: { width: 800, height: 400 }, motifs: [dot('d', 5)], placings });
+    const id = await publishedPattern(of);
+    const swatch = await fetch(
+      `${inject('address')}/api/v1/patterns/${id}/revisions/1/swatch?width=100&height=60`,
+    );
+    expect(swatch.status).toBe(200);
+    expect((await swatch.text()).length).toBeGreaterThan(100_000);
+    // Out of the way of the views that the other tests open.
+    await must('PUT', `/patterns/${id}/archived`, { archived: true });
+  });
+});
+
+describe('stock', () => {
+  it('is protected and can only be kept as new', async () => {
+    const [stock] = await must<PatternSummary[]>('GET', '/patterns?search=fine%20hatch');
+    expect(stock?.stock).toBe(true);
+    const { recipe: held } = await must<PatternDetail>('GET', `/patterns/${stock?.id}`);
+    const refused = await api('PUT', `/patterns/${stock?.id}/draft`, { base: stock?.version, recipe: held });
+    expect([refused.status, (refused.body as { message: string }).message]).toEqual([
+      403,
+      expect.stringMatching(/keep it as new/),
+    ]);
+    const name = unique('My hatch');
+    const made = await must<{ id: string }>('POST', `/patterns/${stock?.id}/copies`, { name, recipe: held });
+    const copy = await must<PatternDetail>('GET', `/patterns/${made.id}`);
+    expect([copy.name, copy.stock, copy.newest]).toEqual([name, false, 1]);
   });
 });

@@ -113,6 +113,10 @@ describe('from a motif to a reused fill', () => {
     await enter(page, 'Place down', '45px');
     await enter(page, 'Width of the piece', '20px');
     await enter(page, 'Rotation of the piece', '90');
+    const other = await page.$$eval('.list option', (found) => (found[2] as HTMLOptionElement).value);
+    await page.select('.list select', other);
+    await enter(page, 'Place across', '20px');
+    await enter(page, 'Place down', '20px');
     await saved(page);
     await press(page, 'Publish revision 1');
     await enter(page, 'The name of the pattern', names.pattern);
@@ -230,7 +234,7 @@ describe('from a motif to a reused fill', () => {
     );
     await page.focus('aside input[type="search"]');
     await page.keyboard.type(names.pattern);
-    await named(page, `${names.pattern}21.2 × 15.9 mm`, 'aside button');
+    await page.waitForFunction(() => document.querySelectorAll('aside ul button').length === 1);
     await page.keyboard.press('Tab');
     await page.keyboard.press('Enter');
     await page.waitForFunction(
@@ -253,6 +257,7 @@ describe('from a motif to a reused fill', () => {
     // A draft shows in no use.
     expect((await getLayout(layoutId(layoutPath))).patterns[0]?.newest).toBe(1);
     await press(page, 'Publish revision 2');
+    await press(page, 'Publish revision 2', 'dialog button');
     await page.waitForFunction(() => document.body.textContent?.includes('is in the library'));
     const { patterns } = await getLayout(layoutId(layoutPath));
     expect(patterns[0]).toMatchObject({ newest: 2 });

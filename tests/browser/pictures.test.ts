@@ -4,7 +4,10 @@ import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { seededRandom } from '../../src/lib/core/num/random';
 import type { PatternFill } from '../../src/lib/core/recipe/fill';
-import type { Recipe } from '../../src/lib/core/recipe/recipe';
+import { scaling, translation, multiply } from '../../src/lib/core/geom/affine';
+import { startMeasured } from '../../src/lib/core/recipe/measured';
+import type { MeasuredRecipe, Motif, Recipe } from '../../src/lib/core/recipe/recipe';
+import { drawingOf, pictureElement } from '../../src/lib/core/scene/drawing';
 import type { Shape } from '../../src/lib/core/recipe/layout';
 import { layoutSvg } from '../../src/lib/core/svg/layout';
 import type { PatternSummary, ProjectDetail, ProjectSummary } from '../../src/lib/contract/data';
@@ -12,6 +15,14 @@ import { exportPng, layoutWith, must, publishedPattern } from '../support/api';
 import { at, openBrowser, pixelAt, pixelsOf, visit, type Session } from '../support/browser';
 import { block, dot, drawing, place, recipe } from '../support/recipes';
 import { filledPage, filledShape } from '../support/scenes';
+
+/** Three bands of one colour that leave nothing open, at an angle of their own. */
+function bandsOfOneColour(): MeasuredRecipe {
+  const { slots } = recipe();
+  const bands = [40, 25, 35].map((width) => ({ width, slot: 'ink' }));
+  const measured = { ...startMeasured('bands', ['ink']), numbers: { angle: 17 }, bands };
+  return { kind: 'measured', version: 2, measure: 'px', measured, ground: { kind: 'clear' }, slots };
+}
 
 let session: Session;
 beforeAll(async () => {
@@ -99,6 +110,7 @@ describe('a unit covered edge to edge is solid', () => {
         placings: [place('t', 50, 50), place('u', 50, 50)],
       }),
     ],
+    ['bands from numbers', bandsOfOneColour()],
   ];
 
   it.each(art)('on the stage, as live SVG in Chromium, and as PNG: %s', async (_name, unit) => {
@@ -240,6 +252,135 @@ describe('one drawing in three engines', () => {
     }
     return false;
   }
+});
+
+describe('shadows, pictures, gradients and clips', () => {
+  const SIZE = 360;
+  const shadow = { slot: 'ink', angle: 45, distance: 8, blur: 3, opacity: 0.6 };
+  const relief = { angle: 225, height: 3, softness: 2, strength: 0.7 };
+  const raised = (motif: Motif): Motif => ({ ...motif, effects: { drop: shadow, relief } });
+  const slots = [
+    { id: 'ink', name: 'Ink', colour: '#102030' },
+    { id: 'paper', name: 'Paper', colour: '#ffffff' },
+    { id: 'sand', name: 'Sand', colour: '#e0b060' },
+  ];
+  const ground = { kind: 'slot' as const, slot: 'paper' };
+
+  async function compared(of: Recipe, fill: Partial<PatternFill>, tolerance: number): Promise<number> {
+    const pattern = await publishedPattern(of);
+    const shape = filledShape({ x: 0, y: 0, width: SIZE, height: SIZE }, { ...fill, pattern });
+    const layout = await layoutWith([shape], { width: SIZE, height: SIZE });
+    const png = PNG.sync.read(await exportPng(layout.id, 96));
+    const live = await (await fetch(at(`/api/v1/layouts/${layout.id}/svg?patterns=live`))).text();
+    return differing(png, await inChromium(live, SIZE, SIZE), tolerance);
+  }
+
+  it.each<[string, Partial<PatternFill>]>([
+    ['at its own size', {}],
+    ['turned and scaled', { scaleX: 1.4, scaleY: 1.4, rotation: 25 }],
+  ])('come out in a PNG as in the browser, %s', async (_name, fill) => {
+    const disc = raised(dot('disc', 50, 'sand'));
+    const clipped = drawing('clipped', 'M-30 -30H30V30H-30Z', 'sand');
+    if (clipped.content.kind !== 'drawing') throw new Error('no drawing');
+    const [element] = clipped.content.elements;
+    if (!element) throw new Error('no element');
+    element.clip = { d: 'M0 -28L28 20H-28Z', rule: 'nonzero' };
+    element.fill = {
+      kind: 'linear',
+      matrix: multiply(translation(-30, 0), scaling(60)),
+      spread: 'pad',
+      stops: [
+        { at: 0, slot: 'sand', opacity: 1 },
+        { at: 1, slot: 'ink', opacity: 0.5 },
+      ],
+    };
+    const of = recipe({
+      unit: { width: 130, height: 110 },
+      repeat: { kind: 'half-drop', step: 0.5, run: 'progressive' },
+      slots,
+      ground,
+      motifs: [disc, clipped],
+      // Both cross an edge of the unit.
+      placings: [place('disc', 4, 50), place('clipped', 70, 108, { opacity: 0.8 })],
+    });
+    expect(await compared(of, fill, 60)).toBeLessThan(0.02);
+  });
+
+  it('wraps a shadow over the edge of the unit: it is the same one unit further', async () => {
+    const of = recipe({
+      unit: { width: 90, height: 90 },
+      slots,
+      ground,
+      motifs: [raised(dot('disc', 40, 'sand'))],
+      placings: [place('disc', 88, 88)],
+    });
+    const pattern = await publishedPattern(of);
+    const shape = filledShape({ x: 0, y: 0, width: SIZE, height: SIZE }, { pattern });
+    const layout = await layoutWith([shape], { width: SIZE, height: SIZE });
+    const png = PNG.sync.read(await exportPng(layout.id, 96));
+    let worst = 0;
+    for (let y = 100; y < 170; y += 1)
+      for (let x = 100; x < 170; x += 1)
+        pixelAt(png, x, y).forEach((value, channel) => {
+          worst = Math.max(worst, Math.abs(value - (pixelAt(png, x + 90, y + 90)[channel] ?? 0)));
+        });
+    expect(worst).toBeLessThanOrEqual(2);
+    // Lower right of the disc, beyond its own edge and beyond the unit's corner, the shadow darkens the ground.
+    expect(pixelAt(png, 88 + 19, 88 + 19)[0]).toBeLessThan(200);
+  });
+
+  it('draws pictures edge to edge without a line, small, turned and enlarged', async () => {
+    const bytes = await sharp({ create: { width: 64, height: 64, channels: 3, background: '#8090a0' } })
+      .png()
+      .toBuffer();
+    const answer = await fetch(at('/api/v1/motifs/pictures'), {
+      method: 'POST',
+      headers: { 'content-type': 'image/png', 'x-file-name': 'flat.png' },
+      body: new Uint8Array(bytes),
+    });
+    const { asset } = (await answer.json()) as { asset: string };
+    const matrix = translation(-32, -32);
+    const picture = pictureElement({ asset, width: 64, height: 64, matrix });
+    const of = recipe({
+      unit: { width: 64, height: 64 },
+      motifs: [{ id: 'p', name: 'p', content: drawingOf([picture]) }],
+      placings: [place('p', 32, 32)],
+    });
+    const pattern = await publishedPattern(of);
+    for (const [scale, rotation] of [
+      [0.31, 17],
+      [1.7, 45],
+      [3.3, 80],
+    ] as const) {
+      const fill = { pattern, scaleX: scale, scaleY: scale, rotation };
+      const layout = await layoutWith([filledShape({ x: 0, y: 0, width: 200, height: 200 }, fill)], {
+        width: 200,
+        height: 200,
+      });
+      const png = PNG.sync.read(await exportPng(layout.id, 96));
+      let worst = 0;
+      for (let y = 3; y < 197; y += 1)
+        for (let x = 3; x < 197; x += 1)
+          pixelAt(png, x, y).forEach((value, channel) => {
+            worst = Math.max(worst, Math.abs(value - [0x80, 0x90, 0xa0][channel]!));
+          });
+      expect(worst, `${scale} at ${rotation}°`).toBeLessThanOrEqual(2);
+    }
+  });
+
+  it('survives a small shape over a very large unit of see-through and raised pieces', async () => {
+    const of = recipe({
+      unit: { width: 4000, height: 4000 },
+      slots,
+      ground,
+      motifs: [raised(dot('disc', 300, 'sand'))],
+      placings: [place('disc', 100, 100, { opacity: 0.5 }), place('disc', 3900, 3000, { id: 'far' })],
+    });
+    const pattern = await publishedPattern(of);
+    const shapes = [filledShape({ x: 5, y: 5, width: 20, height: 12 }, { pattern, scaleX: 2, scaleY: 2 })];
+    const layout = await layoutWith(shapes, { width: 40, height: 30 });
+    expect(PNG.sync.read(await exportPng(layout.id, 96)).width).toBe(40);
+  });
 });
 
 describe('the demo', () => {

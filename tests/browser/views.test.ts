@@ -3,6 +3,7 @@ import { createRequire } from 'node:module';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { PatternSummary, ProjectSummary, ProjectDetail } from '../../src/lib/contract/data';
 import { must } from '../support/api';
+import type { Page } from 'puppeteer-core';
 import { enter, named, openBrowser, press, saved, shown, visit, type Session } from '../support/browser';
 
 const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
@@ -23,6 +24,7 @@ beforeAll(async () => {
     pattern: `/library/${pattern?.id}`,
     bench: `/library/${pattern?.id}/bench`,
     'new pattern': '/library/new',
+    'measured pattern': '/library/new?start=measured',
     projects: '/projects',
     project: `/projects/${project.id}`,
     layout: `/projects/${project.id}/layouts/${layout?.id}`,
@@ -32,12 +34,35 @@ beforeAll(async () => {
 });
 afterAll(() => session.close());
 
+/** What axe finds serious or critical on the page as it stands. */
+async function seriousFaults(page: Page): Promise<string[]> {
+  await page.evaluate(axe);
+  return page.evaluate(async () => {
+    const { axe: run } = window as unknown as {
+      axe: {
+        run(): Promise<{ violations: { id: string; impact: string; nodes: { target: unknown }[] }[] }>;
+      };
+    };
+    const result = await run.run();
+    return result.violations
+      .filter((violation) => violation.impact === 'serious' || violation.impact === 'critical')
+      .map(
+        (violation) =>
+          `${violation.id}: ${violation.nodes
+            .slice(0, 3)
+            .map((node) => String(node.target))
+            .join(' | ')}`,
+      );
+  });
+}
+
 describe('every view', () => {
   it.each([
     'library',
     'pattern',
     'bench',
     'new pattern',
+    'measured pattern',
     'projects',
     'project',
     'layout',
@@ -47,26 +72,46 @@ describe('every view', () => {
     const { page, faults } = session;
     await visit(page, paths[view] ?? '');
     if (view === 'layout') await page.click('tbody tr:nth-child(2) .filled');
-    await page.evaluate(axe);
-    const violations = await page.evaluate(async () => {
-      const { axe: run } = window as unknown as {
-        axe: {
-          run(): Promise<{ violations: { id: string; impact: string; nodes: { target: unknown }[] }[] }>;
-        };
-      };
-      const result = await run.run();
-      return result.violations
-        .filter((violation) => violation.impact === 'serious' || violation.impact === 'critical')
-        .map(
-          (violation) =>
-            `${violation.id}: ${violation.nodes
-              .slice(0, 3)
-              .map((node) => String(node.target))
-              .join(' | ')}`,
-        );
-    });
-    expect(violations).toEqual([]);
+    expect(await seriousFaults(page)).toEqual([]);
     expect(faults).toEqual([]);
+  });
+
+  it.each<[string, (page: Page) => Promise<void>]>([
+    [
+      'the drawing board with a form chosen',
+      async (page) => {
+        await press(page, 'Draw on Ring');
+        await page.waitForSelector('.board svg');
+        await page.focus('.board');
+        await page.keyboard.down('Control');
+        await page.keyboard.press('a');
+        await page.keyboard.up('Control');
+        await named(page, 'Unite');
+      },
+    ],
+    ['the scatter dialog', (page) => press(page, 'Scatter …')],
+    ['the card that measures the screen', (page) => press(page, 'Measure this screen …')],
+    [
+      'a plane group with its symmetry',
+      async (page) => {
+        await press(page, 'Group');
+        await page.evaluate(() =>
+          document.querySelector<HTMLInputElement>('.right input[type="checkbox"]')?.click(),
+        );
+        await page.waitForSelector('.centre');
+        await press(page, 'Undo');
+      },
+    ],
+    ['a chosen motif with its relief', (page) => press(page, 'Choose Ring')],
+  ])('has no serious fault with %s', async (_what, prepare) => {
+    const { page, faults } = session;
+    await visit(page, paths.bench ?? '');
+    await prepare(page);
+    await page.evaluate(() => new Promise((resolve) => setTimeout(resolve, 400)));
+    expect(await seriousFaults(page)).toEqual([]);
+    expect(faults).toEqual([]);
+    await page.keyboard.press('Escape');
+    await page.evaluate(() => new Promise((resolve) => setTimeout(resolve, 500)));
   });
 
   it.each([

@@ -5,13 +5,7 @@ import { findAbutments, type Abutment } from '../lattice/abut';
 import { cellOf, type Cell } from '../lattice/cell';
 import { offsetsMeeting } from '../lattice/meet';
 import { imagesOf, latticeOf, pitchOf, type Lattice, type Size } from '../lattice/repeat';
-import {
-  placingMatrix,
-  type ComposedRecipe,
-  type Motif,
-  type Placing,
-  type Recipe,
-} from '../recipe/recipe';
+import { placingMatrix, type ComposedRecipe, type Motif, type Placing, type Recipe } from '../recipe/recipe';
 import { elementEdges } from './edges';
 import type { Endless } from './endless';
 import { groundOfRecipe, type GroundScene } from './ground';
@@ -37,6 +31,8 @@ export type UnitScene = {
   ground: GroundScene | null;
   /** Lines to underlay so that no hairline shows where pieces meet edge to edge. */
   abutments: Abutment[];
+  /** True where pieces are drawn in layers of their own (opacity, clips, filters). */
+  layered: boolean;
   /** True where pieces hold pictures or filters: a PNG then samples a tile instead of drawing every copy. */
   sampled: boolean;
 };
@@ -85,11 +81,17 @@ function compileMeasured(recipe: Extract<Recipe, { kind: 'measured' }>): UnitSce
   });
 }
 
-function finish(parts: Omit<UnitScene, 'artBox' | 'sampled' | 'empty'>): UnitScene {
+function finish(parts: Omit<UnitScene, 'artBox' | 'sampled' | 'layered' | 'empty'>): UnitScene {
   const { pieces, endless } = parts;
   return {
     ...parts,
     artBox: unionBoxes(pieces.map((piece) => piece.box)),
+    layered: pieces.some(
+      ({ opacity, effects, elements }) =>
+        opacity < 1 ||
+        effects !== null ||
+        elements.some(({ clip, opacity: own }) => clip !== null || own < 1),
+    ),
     empty: pieces.length === 0 && endless.length === 0,
     sampled: pieces.some((piece) => piece.effects || piece.elements.some((element) => element.picture)),
   };

@@ -10,7 +10,15 @@ import {
 } from '../scene/layout';
 import { basePattern, fillPattern } from './live';
 import { groundPaint } from './paint';
-import { UNDERLAY_PIXELS, abutmentMarkup, endlessMarkup, underlayWidth, unitMarkup } from './pieces';
+import { piecesOver } from '../scene/unit';
+import {
+  UNDERLAY_PIXELS,
+  abutmentMarkup,
+  endlessMarkup,
+  pieceMarkup,
+  underlayWidth,
+  unitMarkup,
+} from './pieces';
 import { escapeXml, factor, matrixText, num } from './print';
 
 export type LayoutSvgOptions = {
@@ -121,6 +129,18 @@ class Writer {
 
 /** The part of a fill's plane that shows, as a convex polygon in pattern px, and the lattice offsets of its copies. */
 export type VisibleCopies = { offsets: Point[]; region: Point[] };
+
+/**
+ * The pieces that show in a fill's region, each drawn for itself. Renderers that draw a layer for each group cannot
+ * bear groups far outside their picture; so unlike {@link copiesMarkup} this draws nothing that does not meet the region.
+ */
+export function layeredMarkup(paint: PatternPaint, region: readonly Point[]): string {
+  const { scene } = paint.pattern;
+  const pieces = piecesOver(scene, region)
+    .map(({ piece, offset }) => pieceMarkup(piece, offset, paint.colours))
+    .join('');
+  return `<g transform="${matrixText(paint.matrix)}">${endlessMarkup(scene, region, paint.colours)}${pieces}</g>`;
+}
 
 /** Every copy of the unit `#unit` at its offset, with endless strokes and underlay below, in the shape's frame space. */
 export function copiesMarkup(

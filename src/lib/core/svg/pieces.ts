@@ -33,8 +33,14 @@ export function elementMarkup(element: Element, colours: Colours): string {
 function pathMarkup(element: Element, colours: Colours): string {
   const fill = paintMarkup(element.fill, colours);
   const rule = element.fillRule === 'evenodd' ? ' fill-rule="evenodd"' : '';
-  const opacity = element.opacity < 1 ? ` opacity="${num(element.opacity)}"` : '';
+  const opacity = element.opacity < 1 ? ` ${opacityName(element)}="${num(element.opacity)}"` : '';
   return `${fill.defs}<path d="${element.d}" fill="${fill.value}"${rule}${strokeMarkup(element, colours)}${opacity}/>`;
+}
+
+/** One paint alone needs no layer of its own to be see-through, which renderers draw much faster. */
+function opacityName({ fill, stroke }: Element): string {
+  if (fill !== null && stroke) return 'opacity';
+  return stroke ? 'stroke-opacity' : 'fill-opacity';
 }
 
 function strokeMarkup(element: Element, colours: Colours): string {

@@ -1,15 +1,21 @@
 import type { ColourSlot } from '../../core/colour/slots';
 import type { ShapeForm } from '../../core/geom/shapes';
-import { toPx } from '../../core/num/length';
-import type { Repeat } from '../../core/lattice/repeat';
+import { toPx, type LengthUnit } from '../../core/num/length';
+import { FRONT, type Front, type Repeat } from '../../core/lattice/repeat';
+import { MEASURED, startMeasured, type MeasuredForm } from '../../core/recipe/measured';
 import {
+  RECIPE_VERSION,
   emptyRecipe,
   type ComposedRecipe,
   type DrawingElement,
+  type Ground,
   type LineCap,
+  type MeasuredRecipe,
   type Motif,
   type Placing,
+  type Recipe,
 } from '../../core/recipe/recipe';
+import { scatter, type ScatterPlan } from '../../core/scene/scatter';
 
 /** The made-up palette of the demo. */
 export const COLOURS = {
@@ -125,6 +131,11 @@ export type PatternPlan = {
   width: number;
   height: number;
   repeat?: Repeat;
+  front?: Front;
+  /** In place of the plain ground: a gradient between colours, each at its share. */
+  fade?: { along: 'across' | 'down' | 'round'; stops: [number, ColourName][] };
+  /** More placings at random places that keep their distance. */
+  scatter?: Omit<ScatterPlan, 'spacing'> & { spacing: number };
   gap?: [number, number];
   ground: ColourName | null;
   colours: ColourName[];
@@ -132,19 +143,87 @@ export type PatternPlan = {
   placings: Placing[];
 };
 
-export type DemoPattern = { name: string; description: string; plan: PatternPlan };
+export type DemoPattern = { name: string; description: string; plan: PatternPlan | MeasuredRecipe };
+
+type MeasuredPlan = {
+  /** Lengths in `measure`, angles in degrees, shares 0 to 1. */
+  numbers: Record<string, number>;
+  choices?: Record<string, string>;
+  inks?: ColourName[];
+  bands?: [number, ColourName | null][];
+  ground: ColourName | null;
+  measure?: LengthUnit;
+};
+
+/** A measured pattern from numbers. */
+export function measured(form: MeasuredForm, plan: MeasuredPlan): MeasuredRecipe {
+  const { measure = 'mm', inks = [], bands = [], ground } = plan;
+  const px = (value: number): number => toPx(value, measure);
+  const start = startMeasured(form, inks.map(slotOf));
+  const lengths = new Set(
+    MEASURED[form].numbers.flatMap(({ key, kind }) => (kind === 'length' ? [key] : [])),
+  );
+  const numbers = Object.entries(plan.numbers).map(([key, value]) => [
+    key,
+    lengths.has(key) ? px(value) : value,
+  ]);
+  const used = new Set([...inks, ...bands.flatMap(([, name]) => name ?? []), ...(ground ? [ground] : [])]);
+  return {
+    kind: 'measured',
+    version: RECIPE_VERSION,
+    measure,
+    measured: {
+      ...start,
+      numbers: { ...start.numbers, ...(Object.fromEntries(numbers) as Record<string, number>) },
+      choices: { ...start.choices, ...plan.choices },
+      bands: bands.map(([width, name]) => ({ width: px(width), slot: name && slotOf(name) })),
+    },
+    ground: ground === null ? { kind: 'clear' } : { kind: 'slot', slot: slotOf(ground) },
+    slots: slots(...used),
+  };
+}
+
+/** A motif with shadows and relief, sizes in mm. */
+export function raised(motif: Motif, height: number, shadow: ColourName | null): Motif {
+  const drop = shadow && {
+    slot: slotOf(shadow),
+    angle: 55,
+    distance: mm(height * 1.6),
+    blur: mm(height * 1.2),
+    opacity: 0.35,
+  };
+  const relief = { angle: 225, height: mm(height), softness: mm(height * 0.8), strength: 0.5 };
+  return { ...motif, effects: { relief, ...(drop ? { drop } : {}) } };
+}
 
 /** A recipe from a plan in mm. */
-export function recipeOf(plan: PatternPlan): ComposedRecipe {
-  return {
+export function recipeOf(plan: PatternPlan | MeasuredRecipe): Recipe {
+  if ('kind' in plan) return plan;
+  const base: ComposedRecipe = {
     ...emptyRecipe('mm', { width: mm(plan.width), height: mm(plan.height) }),
     gap: { across: mm(plan.gap?.[0] ?? 0), down: mm(plan.gap?.[1] ?? 0) },
     repeat: plan.repeat ?? { kind: 'straight' },
-    ground: plan.ground === null ? { kind: 'clear' } : { kind: 'slot', slot: slotOf(plan.ground) },
+    front: plan.front ?? FRONT,
+    ground: groundOf(plan),
     slots: slots(...plan.colours),
     motifs: plan.motifs,
     placings: plan.placings,
   };
+  if (!plan.scatter) return base;
+  let count = 0;
+  const { placings } = scatter(
+    base,
+    { ...plan.scatter, spacing: mm(plan.scatter.spacing) },
+    () => `scattered-${(count += 1)}`,
+  );
+  return { ...base, placings: [...base.placings, ...placings] };
+}
+
+function groundOf({ ground, fade }: PatternPlan): Ground {
+  if (!fade) return ground === null ? { kind: 'clear' } : { kind: 'slot', slot: slotOf(ground) };
+  const stops = fade.stops.map(([at, name]) => ({ at, slot: slotOf(name) }));
+  if (fade.along === 'round') return { kind: 'radial', radius: 0.5, stops };
+  return { kind: 'linear', along: fade.along, stops };
 }
 
 export const BRICK: Repeat = { kind: 'brick', step: 0.5, run: 'progressive' };

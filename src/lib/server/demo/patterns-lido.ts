@@ -7,6 +7,8 @@ import {
   drawing,
   filled,
   line,
+  measured,
+  raised,
   ringPiece,
   stroked,
   wave,
@@ -59,11 +61,18 @@ export const LIDO: DemoPattern[] = [
       width: 48,
       height: 28,
       ground: 'Pool',
+      fade: {
+        along: 'down',
+        stops: [
+          [0, 'Pool'],
+          [0.5, 'Shallow'],
+        ],
+      },
       colours: ['Foam', 'Pool', 'Shallow'],
       motifs: [
         drawing('crest', 'Crest', 48, 14, [stroked(wave(48, 6), 'Foam', 2.2)]),
         drawing('trough', 'Trough', 48, 14, [stroked(wave(48, -6), 'Foam', 2.2)]),
-        dot('glint', 'Glint', 3.2, 'Shallow'),
+        dot('glint', 'Glint', 3.2, 'Foam'),
       ],
       placings: [
         at('crest', 24, 14),
@@ -84,7 +93,10 @@ export const LIDO: DemoPattern[] = [
       repeat: HALF_DROP,
       ground: 'Lotion',
       colours: ['Chalk', 'Deep water', 'Buoy', 'Lotion'],
-      motifs: [lifebuoy('ring', 'Chalk', 'Deep water'), dot('drop', 'Drop', 4, 'Buoy')],
+      motifs: [
+        raised(lifebuoy('ring', 'Chalk', 'Deep water'), 0.7, 'Deep water'),
+        dot('drop', 'Drop', 4, 'Buoy'),
+      ],
       placings: [
         at('ring', 15, 17, 12),
         at('drop', 43, 17),
@@ -119,14 +131,14 @@ export const LIDO: DemoPattern[] = [
   {
     name: 'Awning',
     description: 'Kiosk stripes, even, 22 mm each.',
-    plan: {
-      width: 44,
-      height: 44,
+    plan: measured('bands', {
+      numbers: { angle: 90 },
+      bands: [
+        [22, 'Buoy'],
+        [22, null],
+      ],
       ground: 'Chalk',
-      colours: ['Buoy', 'Chalk'],
-      motifs: [block('stripe', 'Stripe', 22, 44, 'Buoy')],
-      placings: [at('stripe', 11, 22)],
-    },
+    }),
   },
   {
     name: 'Cold Steps',
@@ -159,26 +171,19 @@ export const LIDO: DemoPattern[] = [
   },
   {
     name: 'Towel Check',
-    description: 'A woven check in two tints, 24 mm.',
-    plan: {
-      width: 48,
-      height: 48,
+    description: 'A woven check, 24 mm; where the threads cross the colour is full.',
+    plan: measured('gingham', {
+      numbers: { band: 24, gap: 24, tint: 0.55 },
+      inks: ['Buoy'],
       ground: 'Chalk',
-      colours: ['Buoy', 'Lotion', 'Chalk'],
-      motifs: [
-        block('weft', 'Weft', 48, 24, 'Lotion'),
-        block('warp', 'Warp', 24, 48, 'Lotion'),
-        block('cross', 'Crossing', 24, 24, 'Buoy'),
-      ],
-      placings: [at('weft', 24, 12), at('warp', 12, 24), at('cross', 12, 12)],
-    },
+    }),
   },
   {
     name: 'Gull Drift',
-    description: 'Gulls over the lawn, large and small.',
+    description: 'Gulls over the lawn, scattered so that none touch; small clouds in the gaps.',
     plan: {
-      width: 90,
-      height: 70,
+      width: 120,
+      height: 96,
       repeat: BRICK,
       ground: 'Foam',
       colours: ['Slate', 'Buoy', 'Shallow', 'Foam'],
@@ -187,16 +192,15 @@ export const LIDO: DemoPattern[] = [
         gull('chick', 'Young gull', 'Buoy'),
         dot('cloud', 'Cloud', 7, 'Shallow'),
       ],
-      placings: [
-        at('gull', 22, 14, -8, 1.15),
-        at('gull', 66, 40, 10),
-        at('chick', 50, 12, 4, 0.62),
-        at('chick', 20, 47, -14, 0.7),
-        at('gull', 86, 62, -4, 0.8),
-        at('cloud', 80, 20),
-        at('cloud', 40, 32, 0, 0.6),
-        at('cloud', 46, 62, 0, 0.8),
-      ],
+      placings: [at('gull', 28, 20, -8, 1.25), at('gull', 86, 66, 10, 1.1)],
+      scatter: {
+        motifs: ['gull', 'cloud', 'chick', 'cloud'],
+        count: 24,
+        seed: 14,
+        spacing: 3,
+        size: { from: 0.45, to: 0.95 },
+        angle: { from: -18, to: 18 },
+      },
     },
   },
   {
@@ -232,6 +236,49 @@ export const LIDO: DemoPattern[] = [
       colours: ['Pool', 'Shallow', 'Foam', 'Deep water', 'Chalk'],
       motifs: [tile('p', 'Pool'), tile('s', 'Shallow'), tile('f', 'Foam'), tile('d', 'Deep water')],
       placings: MOSAIC.flatMap((row, y) => [...row].map((motif, x) => at(motif, 5 + x * 10, 5 + y * 10))),
+    },
+  },
+  {
+    name: 'Tide Rosette',
+    description: 'One leaf of weed in the plane group p6m: twelve times round every centre.',
+    plan: {
+      width: 64,
+      height: 64,
+      repeat: { kind: 'group', group: 'p6mm', slant: 0 },
+      ground: 'Deep water',
+      colours: ['Shallow', 'Foam', 'Lotion', 'Deep water'],
+      motifs: [
+        drawing('leaf', 'Leaf', 22, 8, [
+          filled('M -10 3 C -6 -4 4 -5 11 -2 C 6 2 -2 5 -10 3 Z', 'Shallow'),
+          stroked('M -8 2.4 C -3 0 4 -1.6 9 -1.8', 'Deep water', 0.7, 'round'),
+        ]),
+        dot('bead', 'Bead', 3.2, 'Lotion'),
+        dot('pearl', 'Pearl', 2.2, 'Foam'),
+      ],
+      placings: [at('leaf', 16, 4.4, 8), at('bead', 29, 3, 0, 1), at('pearl', 33, 12.5)],
+    },
+  },
+  {
+    name: 'Diving Board',
+    description: 'A tower and its board, turned over across and down.',
+    plan: {
+      width: 44,
+      height: 36,
+      gap: [6, 6],
+      repeat: { kind: 'mirror' },
+      ground: 'Lotion',
+      colours: ['Deep water', 'Buoy', 'Chalk', 'Lotion'],
+      motifs: [
+        drawing('tower', 'Tower', 40, 32, [
+          filled(
+            'M -20 16 L -20 -8 L 6 -8 L 6 -12 L 20 -12 L 20 -9 L 10 -9 L 10 -5 L -14 -5 L -14 16 Z',
+            'Deep water',
+          ),
+          stroked('M -17 12 L -17 -3', 'Chalk', 1),
+        ]),
+        dot('ball', 'Ball', 7, 'Buoy'),
+      ],
+      placings: [at('tower', 22, 19), at('ball', 33, 24)],
     },
   },
   {

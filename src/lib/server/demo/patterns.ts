@@ -1,13 +1,22 @@
 import type { Recipe } from '../../core/recipe/recipe';
 import { FERRY_AND_FAIR } from './patterns-ferry-fair';
 import { LIDO } from './patterns-lido';
-import { recipeOf } from './draw';
+import { recipeOf, type DemoPattern } from './draw';
+import { STOCK } from './stock';
 
-/** All demo patterns as recipes. */
-export function demoPatterns(): { name: string; description: string; recipe: Recipe }[] {
-  return [...LIDO, ...FERRY_AND_FAIR].map(({ name, description, plan }) => ({
-    name,
-    description,
-    recipe: recipeOf(plan),
-  }));
+type Ready = { name: string; description: string; recipe: Recipe; stock: boolean };
+
+const ready = ({ name, description, plan }: DemoPattern, stock: boolean): Ready => ({
+  name,
+  description,
+  recipe: recipeOf(plan),
+  stock,
+});
+
+/** The patterns of the demo world and the stock, as recipes. */
+export function demoPatterns(): Ready[] {
+  return [
+    ...[...LIDO, ...FERRY_AND_FAIR].map((one) => ready(one, false)),
+    ...STOCK.map((one) => ready(one, true)),
+  ];
 }

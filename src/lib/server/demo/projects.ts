@@ -145,7 +145,7 @@ export const DEMO_PROJECTS: DemoProject[] = [
           name: 'Serving hatch',
           form: RECTANGLE,
           box: [824, 262, 256, 116],
-          fill: ['Towel Check', { scale: 0.3, colours: { Buoy: 'Pool', Lotion: 'Shallow' } }],
+          fill: ['Towel Check', { scale: 0.3, colours: { Buoy: 'Pool' } }],
         },
         { name: 'Counter', form: RECTANGLE, box: [90, 400, 1020, 16], fill: 'Deep water' },
         {

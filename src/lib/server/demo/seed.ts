@@ -1,4 +1,4 @@
-import { count } from 'drizzle-orm';
+import { count, eq } from 'drizzle-orm';
 import type { Outcome } from '../../contract/failure';
 import type { Db } from '../db/open';
 import { pattern } from '../db/schema';
@@ -23,6 +23,7 @@ export function seedDemo(db: Db): void {
   for (const plan of demoPatterns()) {
     const made = need(createPattern(db, plan));
     need(publish(db, made.id, made.version));
+    if (plan.stock) db.update(pattern).set({ stock: true }).where(eq(pattern.id, made.id)).run();
     patternIds.set(plan.name, made.id);
   }
   for (const project of DEMO_PROJECTS) {

@@ -1,7 +1,7 @@
 import { multiply, translation } from '../../core/geom/affine';
 import { boxesMeet, grow, intersectBoxes, type Box } from '../../core/geom/box';
 import type { LayoutScene, PatternPaint, ShapeScene } from '../../core/scene/layout';
-import { copiesMarkup, opacityText, visibleCopies } from '../../core/svg/layout';
+import { copiesMarkup, layeredMarkup, opacityText, visibleCopies } from '../../core/svg/layout';
 import { groundPaint } from '../../core/svg/paint';
 import { unitMarkup } from '../../core/svg/pieces';
 import { factor } from '../../core/svg/print';
@@ -53,7 +53,7 @@ class StepWriter {
   pattern(shape: ShapeScene, paint: PatternPaint): void {
     const box = this.pixelBox(shape.box);
     if (!box) return;
-    const drawing = isFine(shape, paint, this.onPage(box))
+    const drawing = isFine(shape, paint, this.onPage(box), Math.sqrt(this.scale.x * this.scale.y))
       ? null
       : this.copies(shape, paint, this.onPage(box));
     if (drawing !== null && coversBox(shape, this.region)) {
@@ -84,11 +84,13 @@ class StepWriter {
   private copies(shape: ShapeScene, paint: PatternPaint, region: Box): string {
     const visible = visibleCopies(shape, paint, region);
     if (visible.offsets.length === 0 && paint.pattern.scene.endless.length === 0) return '';
+    const place = `transform="translate(${factor(shape.x)} ${factor(shape.y)})"`;
+    const attributes = `${place}${opacityText('opacity', paint.opacity)}`;
+    if (paint.pattern.scene.layered) return `<g ${attributes}>${layeredMarkup(paint, visible.region)}</g>`;
     const id = `u${this.units++}`;
     const unit = `<defs><g id="${id}">${unitMarkup(paint.pattern.scene, paint.colours)}</g></defs>`;
     const art = copiesMarkup(paint, visible, id, Math.sqrt(this.scale.x * this.scale.y));
-    const place = `transform="translate(${factor(shape.x)} ${factor(shape.y)})"`;
-    return `${unit}<g ${place}${opacityText('opacity', paint.opacity)}>${art}</g>`;
+    return `${unit}<g ${attributes}>${art}</g>`;
   }
 
   finish(): { base: string; steps: RenderStep[] } {

@@ -2,7 +2,7 @@ import type { LayerSource } from '../../contract/render';
 import { chain, invert, scaling, translation } from '../../core/geom/affine';
 import type { Box } from '../../core/geom/box';
 import { unitArea } from '../../core/lattice/cell';
-import { patternRegion, type PatternPaint, type ShapeScene } from '../../core/scene/layout';
+import { meanScale, patternRegion, type PatternPaint, type ShapeScene } from '../../core/scene/layout';
 import { polygonArea } from '../../core/geom/polygon';
 import { cellMarkup } from '../../core/svg/pieces';
 import { factor } from '../../core/svg/print';
@@ -12,6 +12,8 @@ export type PixelBox = { x: number; y: number; width: number; height: number };
 
 /** More copies of a unit than this in one layer are not drawn one by one. */
 const MOST_COPIES = 20_000;
+/** Cells of more pixels than this are drawn copy by copy even where they hold pictures: few of them can show. */
+const LARGEST_TILE = 16_000_000;
 /** A tile for sampling is at most so many px a side, and holds at most so many cells a side. */
 const TILE_SIDE = 512;
 const MOST_CELLS = 32;
@@ -23,8 +25,10 @@ const MEAN_SIDE = 64;
  * True where a fill's units are so small that a layer would need too many copies of them, or hold pictures or filters,
  * which the renderer would draw anew for every copy and, for pictures, with a line at every joint.
  */
-export function isFine(shape: ShapeScene, paint: PatternPaint, region: Box): boolean {
-  if (paint.pattern.scene.sampled) return true;
+export function isFine(shape: ShapeScene, paint: PatternPaint, region: Box, scale: number): boolean {
+  const { sampled, cell } = paint.pattern.scene;
+  const pixels = cell.width * cell.height * (meanScale(paint.matrix) * scale) ** 2;
+  if (sampled && pixels <= LARGEST_TILE) return true;
   const polygon = patternRegion(shape, paint, region);
   return polygon !== null && polygonArea(polygon) / unitArea(paint.pattern.scene.lattice) > MOST_COPIES;
 }
@@ -53,9 +57,13 @@ export function tileOf(
   const finer = Math.min(across, down) < FINEST;
   const cells = (side: number): number =>
     finer ? 1 : Math.max(1, Math.min(MOST_CELLS, Math.floor(TILE_SIDE / side)));
-  const [columns, rows] = [cells(across), cells(down)];
-  const tileWidth = finer ? MEAN_SIDE : Math.round(across * columns);
-  const tileHeight = finer ? MEAN_SIDE : Math.round(down * rows);
+  // Pictures that meet edge to edge show no line where every unit of the cell has whole pixels.
+  const { sampled } = scene;
+  const [columns, rows] = sampled ? [1, 1] : [cells(across), cells(down)];
+  const whole = (side: number): number =>
+    sampled ? Math.max(1, Math.round(side / scene.cell.units)) * scene.cell.units : Math.round(side);
+  const tileWidth = finer ? MEAN_SIDE : whole(across * columns);
+  const tileHeight = finer ? MEAN_SIDE : whole(down * rows);
   const underlay = 2 / Math.max(tileWidth / (width * columns), tileHeight / (height * rows));
   const drawing = cellMarkup(scene, paint.colours, underlay, columns, rows);
   const inverse = invert(onLayer);

@@ -16,7 +16,9 @@
   const effects = $derived(motif.effects ?? {});
   const kind = $derived({ unit: recipe.measure });
   const slots = $derived(recipe.slots.map((slot) => [slot.id, slot.name] as const));
-  const darkest = $derived([...recipe.slots].sort((one, other) => (one.colour < other.colour ? -1 : 1))[0]?.id ?? '');
+  const darkest = $derived(
+    [...recipe.slots].sort((one, other) => (one.colour < other.colour ? -1 : 1))[0]?.id ?? '',
+  );
   /** Starting sizes that fit the motif. */
   const size = $derived(Math.max(1, Math.min(recipe.unit.width, recipe.unit.height) / 60));
 
@@ -36,7 +38,10 @@
     if (!value) write(rest);
     else write({ ...rest, [key]: key === 'relief' ? relief() : shadow() });
   }
-  function number<K extends keyof MotifEffects>(key: K, change: (value: number) => NonNullable<MotifEffects[K]>) {
+  function number<K extends keyof MotifEffects>(
+    key: K,
+    change: (value: number) => NonNullable<MotifEffects[K]>,
+  ) {
     return {
       onlive: (value: number) => write({ ...effects, [key]: change(value) }, true),
       onset: (value: number) => write({ ...effects, [key]: change(value) }),
@@ -56,7 +61,12 @@
     {@const held = effects.relief}
     <Rows>
       <span>Light from</span>
-      <NumberField label="Light from" value={held.angle} {...degrees} {...number('relief', (angle) => ({ ...held, angle }))} />
+      <NumberField
+        label="Light from"
+        value={held.angle}
+        {...degrees}
+        {...number('relief', (angle) => ({ ...held, angle }))}
+      />
       <span>Height</span>
       <NumberField
         label="Height of the relief"

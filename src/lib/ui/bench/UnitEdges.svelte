@@ -23,8 +23,7 @@
       ),
   );
   const draggable = $derived(editor.kind === 'composed' && editor.still.repeat.kind !== 'group');
-  const say = (px: number): string =>
-    `${Number(fromPx(px, editor.measure).toFixed(2))} ${editor.measure}`;
+  const say = (px: number): string => `${Number(fromPx(px, editor.measure).toFixed(2))} ${editor.measure}`;
   const sizes = $derived.by(() => {
     const [o, u, , v] = outline;
     if (!o || !u || !v) return { across: '', down: '' };

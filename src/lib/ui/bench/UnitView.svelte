@@ -103,7 +103,12 @@
 >
   <svg class="store" aria-hidden="true">
     <defs>
-      <pattern id={patternId} width={shared.cell.width} height={shared.cell.height} patternUnits="userSpaceOnUse">
+      <pattern
+        id={patternId}
+        width={shared.cell.width}
+        height={shared.cell.height}
+        patternUnits="userSpaceOnUse"
+      >
         <!-- eslint-disable-next-line svelte/no-at-html-tags -- numbers and hex colours only, written by core/svg -->
         {@html cellMarkup(shared, shown.colours, underlay)}
       </pattern>
