@@ -39,7 +39,7 @@ const fair = await project('Lantern Row Book Fair');
 const layout = (of, name) =>
   `/projects/${of.id}/layouts/${of.layoutList.find((one) => one.name === name).id}`;
 
-await shot('library', '/library');
+await shot('library', '/library', () => new Promise((resolve) => setTimeout(resolve, 1200)));
 await shot('pattern', `/library/${ring.id}`);
 await shot('bench', `/library/${ring.id}/bench`, async () => {
   await page.click('.pick');
@@ -47,6 +47,50 @@ await shot('bench', `/library/${ring.id}/bench`, async () => {
     '.list select',
     await page.$eval('.list select option:last-child', (option) => option.value),
   );
+});
+const pattern = async (name) =>
+  (await get(`/patterns?search=${encodeURIComponent(name)}`)).find((one) => one.name === name);
+const pressText = (text, selector = 'button') =>
+  page.evaluate(
+    (wanted, tags) =>
+      [...document.querySelectorAll(tags)].find((one) => one.textContent.trim().startsWith(wanted))?.click(),
+    text,
+    selector,
+  );
+const wait = (ms) => new Promise((resolve) => setTimeout(resolve, ms));
+await shot('board', `/library/${(await pattern('Lantern String')).id}/bench`, async () => {
+  await page.click('[aria-label="Draw on Lantern"]');
+  await wait(400);
+  await page.evaluate(() =>
+    [...document.querySelectorAll('label')]
+      .find((one) => one.textContent.trim() === 'Grid')
+      ?.querySelector('input')
+      .click(),
+  );
+  await wait(200);
+  await page.evaluate(() => document.querySelectorAll('aside li button')[3]?.click());
+  await page.click('[aria-label="Points of a path"]');
+  await wait(900);
+});
+await shot('group', `/library/${(await pattern('Tide Rosette')).id}/bench`, async () => {
+  await page.click('.pick');
+  await pressText('Show its symmetry', 'label');
+  await wait(900);
+});
+await shot('measured', '/library/new?start=measured', async () => {
+  await page.click('[aria-label="Hatch"]');
+  await page.evaluate(() => {
+    const field = document.querySelector('select[aria-label="Second set"]');
+    field.value = 'yes';
+    field.dispatchEvent(new Event('change', { bubbles: true }));
+  });
+  await wait(900);
+});
+await shot('publish', `/library/${ring.id}/bench`, async () => {
+  await pressText('Brick');
+  await wait(700);
+  await pressText('Publish revision 2');
+  await wait(1500);
 });
 await shot('layout', layout(lido, 'Kiosk front'), async () => {
   await page.evaluate(() => {

@@ -23,7 +23,7 @@ export function combineAreas(operation: PathOperation, areas: readonly Area[]): 
       return { ok: false, message: 'There is nothing to put together; choose at least two pieces.' };
     const whole = rest.reduce<paper.PathItem>((sum, item) => sum[operation](item, { insert: false }), first);
     if (whole.isEmpty()) return { ok: false, message: EMPTY[operation] };
-    const read = parsePath(whole.pathData);
+    const read = parsePath(exactData(whole));
     if (!read.ok) return read;
     return { ok: true, path: read.path };
   } finally {
@@ -45,6 +45,15 @@ export function areaOf({ path, rule }: Area): number {
   const size = Math.abs((itemOf(scope, { path, rule }) as paper.CompoundPath).area);
   scope.project.remove();
   return size;
+}
+
+/** So many decimals go in and out: areas keep to a millionth. */
+const DIGITS = 9;
+
+/** Path data with all its decimals; the property of that name keeps five. */
+function exactData(item: paper.PathItem): string {
+  const writer = item as unknown as { getPathData(matrix: null, precision: number): string };
+  return writer.getPathData(null, DIGITS);
 }
 
 function itemOf(scope: paper.PaperScope, { path, rule }: Area): paper.PathItem {

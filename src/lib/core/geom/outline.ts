@@ -15,12 +15,11 @@ export type OutlineStroke = {
 /** Clipper counts in whole numbers: so many to one px. */
 const GRID = 10_000;
 /** Round caps and joins keep within this many px of a true arc. */
-const ARC_TOLERANCE = 0.01;
+const ARC_TOLERANCE = 0.0025;
 
 /**
  * The area that a stroke inks, as a closed path, dashes cut. Curves are followed in straight pieces so short that
- * they stay within a hundredth of a px; offsets are the Clipper library's (A. Johnson). A bevel is drawn as a miter
- * with the limit 1.
+ * they stay within a few thousandths of a px; offsets and unions are the Clipper library's (A. Johnson).
  */
 export function strokeOutline(path: Path, stroke: OutlineStroke): AreaResult {
   const half = stroke.width / 2;
@@ -30,19 +29,95 @@ export function strokeOutline(path: Path, stroke: OutlineStroke): AreaResult {
       ? dashesOf(points, closed, stroke.dashes).map((dash) => ({ points: dash, closed: false }))
       : [{ points, closed }],
   );
-  const bevel = stroke.join === 'bevel';
-  const offset = new ClipperLib.ClipperOffset(bevel ? 1 : stroke.miterLimit, ARC_TOLERANCE * GRID);
-  const join = stroke.join === 'round' ? ClipperLib.JoinType.jtRound : ClipperLib.JoinType.jtMiter;
-  for (const { points, closed } of rows) {
-    const line = tidy(points).map(({ x, y }) => ({ X: Math.round(x * GRID), Y: Math.round(y * GRID) }));
-    if (line.length < 2) continue;
-    offset.AddPath(line, join, closed ? ClipperLib.EndType.etClosedLine : CAPS[stroke.cap]);
-  }
-  const solution: { X: number; Y: number }[][] = [];
-  offset.Execute(solution, half * GRID);
+  const solution = stroke.join === 'bevel' ? bevelled(rows, stroke) : offsetRows(rows, stroke);
   const rings = solution.map((ring) => ring.map(({ X, Y }): Point => ({ x: X / GRID, y: Y / GRID })));
   if (rings.length === 0) return { ok: false, message: 'The stroke covers no area; its line has no length.' };
   return { ok: true, path: rings.flatMap((ring) => polygonPath(ring)) };
+}
+
+type Ring = { X: number; Y: number }[];
+type Row = { points: Point[]; closed: boolean };
+
+const onGrid = ({ x, y }: Point): Ring[number] => ({ X: Math.round(x * GRID), Y: Math.round(y * GRID) });
+
+function offsetRows(rows: readonly Row[], stroke: OutlineStroke): Ring[] {
+  const offset = new ClipperLib.ClipperOffset(stroke.miterLimit, ARC_TOLERANCE * GRID);
+  const join = stroke.join === 'round' ? ClipperLib.JoinType.jtRound : ClipperLib.JoinType.jtMiter;
+  for (const { points, closed } of rows) {
+    const line = tidy(points).map(onGrid);
+    if (line.length < 2) continue;
+    offset.AddPath(line, join, closed ? ClipperLib.EndType.etClosedLine : CAPS[stroke.cap]);
+  }
+  const solution: Ring[] = [];
+  offset.Execute(solution, (stroke.width / 2) * GRID);
+  return solution;
+}
+
+/** Cut corners, which Clipper's offsets do not know: every stretch as a strip, a triangle at each corner, all united. */
+function bevelled(rows: readonly Row[], stroke: OutlineStroke): Ring[] {
+  const half = stroke.width / 2;
+  const clipper = new ClipperLib.Clipper();
+  const add = (points: Point[]): void => {
+    const ring = points.map(onGrid);
+    clipper.AddPath(
+      ClipperLib.Clipper.Orientation(ring) ? ring : ring.reverse(),
+      ClipperLib.PolyType.ptSubject,
+      true,
+    );
+  };
+  for (const { points, closed } of rows) {
+    const line = tidy(points);
+    const count = closed ? line.length : line.length - 1;
+    let before: Point | null = null;
+    for (let index = 0; index <= count - (closed ? 0 : 1) && count > 0; index += 1) {
+      const from = line[index % line.length]!;
+      const to = line[(index + 1) % line.length]!;
+      const size = Math.hypot(to.x - from.x, to.y - from.y);
+      if (size < 1e-9) continue;
+      const side = { x: (-(to.y - from.y) / size) * half, y: ((to.x - from.x) / size) * half };
+      add([plus(from, side, 1), plus(to, side, 1), plus(to, side, -1), plus(from, side, -1)]);
+      if (before) {
+        add([from, plus(from, before, 1), plus(from, side, 1)]);
+        add([from, plus(from, before, -1), plus(from, side, -1)]);
+      }
+      before = side;
+    }
+    if (!closed && stroke.cap !== 'butt') for (const cap of capsOf(line, stroke)) add(cap);
+  }
+  const solution: Ring[] = [];
+  const { pftNonZero } = ClipperLib.PolyFillType;
+  clipper.Execute(ClipperLib.ClipType.ctUnion, solution, pftNonZero, pftNonZero);
+  return solution;
+}
+
+const plus = (a: Point, b: Point, factor: 1 | -1): Point => ({
+  x: a.x + b.x * factor,
+  y: a.y + b.y * factor,
+});
+
+/** Round or square caps at both ends of a line, as polygons. */
+function capsOf(line: readonly Point[], { cap, width }: OutlineStroke): Point[][] {
+  const half = width / 2;
+  const ends: [Point | undefined, Point | undefined][] = [
+    [line[0], line[1]],
+    [line[line.length - 1], line[line.length - 2]],
+  ];
+  return ends.flatMap(([end, next]) => {
+    if (!end || !next) return [];
+    const angle = Math.atan2(end.y - next.y, end.x - next.x);
+    const at = (turn: number, reach: number): Point => ({
+      x: end.x + Math.cos(angle + turn) * reach,
+      y: end.y + Math.sin(angle + turn) * reach,
+    });
+    if (cap === 'round') {
+      const steps = Math.max(8, Math.ceil(Math.PI / Math.acos(1 - Math.min(1, ARC_TOLERANCE / half))));
+      return [Array.from({ length: 2 * steps }, (_, step) => at((Math.PI * step) / steps, half))];
+    }
+    const corner = half * Math.SQRT2;
+    return [
+      [at(Math.PI / 2, half), at(Math.PI / 4, corner), at(-Math.PI / 4, corner), at(-Math.PI / 2, half)],
+    ];
+  });
 }
 
 const CAPS = {

@@ -1,4 +1,5 @@
-import { boxesMeet, grow, type Box } from '../geom/box';
+import Flatbush from 'flatbush';
+import { grow, unionBoxes, type Box } from '../geom/box';
 import { cross, type Point } from '../geom/point';
 import { modulo } from '../num/tolerance';
 import { offsetsMeeting, regionOfBox } from './meet';
@@ -33,7 +34,8 @@ const NEAR = 1e-3;
  */
 export function findAbutments(edges: readonly Edge[], boxes: readonly Box[], lattice: Lattice): Abutment[] {
   const lines = new Map<string, Edge[]>();
-  for (const edge of nearbyCopies(edges, boxes, lattice)) {
+  const { all, touching } = nearbyCopies(edges, boxes, lattice);
+  for (const edge of all) {
     const key = lineKeys(edge)[0] ?? '';
     const held = lines.get(key);
     if (held) held.push(edge);
@@ -42,6 +44,7 @@ export function findAbutments(edges: readonly Edge[], boxes: readonly Box[], lat
   const found: Stretch[] = [];
   const seen = new Set<string>();
   for (const edge of edges) {
+    if (!touching.has(edge.piece)) continue;
     for (const key of lineKeys(edge)) {
       for (const other of lines.get(key) ?? []) {
         const stretch = sharedStretch(edge, other);
@@ -89,20 +92,50 @@ function cellPlace(point: Point, lattice: Lattice): string {
   return `${share(cross(point, b) / det)},${share(cross(a, point) / det)}`;
 }
 
-/** All edges of the unit and of those copies of its pieces that touch it. */
-function nearbyCopies(edges: readonly Edge[], boxes: readonly Box[], lattice: Lattice): Edge[] {
+/** Which pieces of the unit touch any other piece of the plane: only they can abut. */
+export function touchingPieces(boxes: readonly Box[], lattice: Lattice): Set<number> {
+  const marks = boxes.map((_, piece): Edge => {
+    const at = { x: 0, y: 0 };
+    return { from: at, to: at, inward: at, piece, paint: '' };
+  });
+  return nearbyCopies(marks, boxes, lattice).touching;
+}
+
+/**
+ * All edges of the unit and of those copies of its pieces that touch it, and which of the unit's pieces touch any other:
+ * the rest cannot abut.
+ */
+function nearbyCopies(
+  edges: readonly Edge[],
+  boxes: readonly Box[],
+  lattice: Lattice,
+): { all: Edge[]; touching: Set<number> } {
   const all: Edge[] = [];
-  boxes.forEach((box, piece) => {
-    const own = edges.filter((edge) => edge.piece === piece);
-    if (own.length === 0) return;
-    const offsets = new Map<string, Point>();
-    for (const target of boxes) {
-      for (const offset of offsetsMeeting(lattice, box, regionOfBox(grow(target, NEAR)))) {
-        if (boxesMeet(grow(target, NEAR), { ...box, x: box.x + offset.x, y: box.y + offset.y }))
-          offsets.set(`${offset.x.toFixed(4)},${offset.y.toFixed(4)}`, offset);
-      }
-    }
-    for (const offset of offsets.values()) {
+  const touching = new Set<number>();
+  const whole = unionBoxes(boxes);
+  if (!whole) return { all, touching };
+  const index = new Flatbush(boxes.length);
+  for (const { x, y, width, height } of boxes)
+    index.add(x - NEAR, y - NEAR, x + width + NEAR, y + height + NEAR);
+  index.finish();
+  const byPiece = new Map<number, Edge[]>();
+  for (const edge of edges) {
+    const held = byPiece.get(edge.piece);
+    if (held) held.push(edge);
+    else byPiece.set(edge.piece, [edge]);
+  }
+  const region = regionOfBox(grow(whole, NEAR));
+  for (const [piece, own] of byPiece) {
+    const box = boxes[piece];
+    if (!box) continue;
+    for (const offset of offsetsMeeting(lattice, box, region)) {
+      const [x, y] = [box.x + offset.x, box.y + offset.y];
+      const still = Math.abs(offset.x) < 1e-9 && Math.abs(offset.y) < 1e-9;
+      const met = index
+        .search(x, y, x + box.width, y + box.height)
+        .filter((other) => !(still && other === piece));
+      if (met.length === 0) continue;
+      for (const other of met) touching.add(other);
       for (const edge of own) {
         all.push({
           ...edge,
@@ -111,8 +144,8 @@ function nearbyCopies(edges: readonly Edge[], boxes: readonly Box[], lattice: La
         });
       }
     }
-  });
-  return all;
+  }
+  return { all, touching };
 }
 
 /** The line that an edge lies on, as rounded angle and distance; all neighbouring roundings, the edge's own first. */

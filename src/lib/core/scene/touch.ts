@@ -1,7 +1,9 @@
+import Flatbush from 'flatbush';
+import { grow, moveBox, unionBoxes, type Box } from '../geom/box';
 import type { Point } from '../geom/point';
-import { grow } from '../geom/box';
 import { offsetsMeeting, regionOfBox } from '../lattice/meet';
-import { boxesNear, inkDistance, inkOf, moveInk } from './ink';
+import { inkDistance, inkOf, moveInk, type Ink } from './ink';
+import type { Piece } from './piece';
 import type { UnitScene } from './unit';
 
 /** Two pieces, one at a lattice offset, that touch (distance 0) or come nearer than asked. */
@@ -16,38 +18,52 @@ const MOST = 200;
  */
 export function findTouches(scene: UnitScene, near: number): Touch[] {
   const pieces = scene.pieces.filter((piece) => piece.id !== 'ground');
-  const inks = pieces.map((piece) => inkOf(piece, 6));
+  const whole = unionBoxes(pieces.map((piece) => piece.box));
+  if (!whole) return [];
+  const index = new Flatbush(pieces.length);
+  for (const { box } of pieces) index.add(box.x, box.y, box.x + box.width, box.y + box.height);
+  index.finish();
+  const inks = new Map<Piece, Ink[]>();
+  const inkAt = (piece: Piece): Ink[] => {
+    const held = inks.get(piece) ?? inkOf(piece, 6);
+    inks.set(piece, held);
+    return held;
+  };
+  const region = regionOfBox(grow(whole, near));
   const found: Touch[] = [];
-  pieces.forEach((piece, index) => {
-    for (let other = index; other < pieces.length && found.length < MOST; other += 1) {
-      const second = pieces[other]!;
-      const region = regionOfBox(grow(piece.box, near));
-      for (const offset of offsetsMeeting(scene.lattice, second.box, region)) {
-        // A pair and its mirror image across the lattice are one; a piece is not its own neighbour.
-        if (other === index && (offset.y < -1e-9 || (Math.abs(offset.y) <= 1e-9 && offset.x <= 1e-9)))
-          continue;
-        if (!boxesNear(piece.box, second.box, offset, near)) continue;
-        const distance = inkDistance(
-          inks[index]!,
-          inks[other]!.map((ink) => moveInk(ink, offset)),
-        );
+  for (const [at, piece] of pieces.entries()) {
+    for (const offset of offsetsMeeting(scene.lattice, piece.box, region)) {
+      const { x, y, width, height } = grow(moveBox(piece.box, offset), near);
+      for (const other of index.search(x, y, x + width, y + height)) {
+        if (found.length >= MOST) return found;
+        const second = pieces[other];
+        if (!second || !isFirstOfPair(at, other, offset)) continue;
+        const moved = inkAt(piece).map((ink) => moveInk(ink, offset));
+        const distance = inkDistance(moved, inkAt(second));
         if (distance > near) continue;
-        found.push({ one: piece.id, other: second.id, at: between(piece.box, second.box, offset), distance });
+        found.push({
+          one: piece.id,
+          other: second.id,
+          at: between(moveBox(piece.box, offset), second.box),
+          distance,
+        });
       }
     }
-  });
+  }
   return found;
 }
 
-function between(
-  one: { x: number; y: number; width: number; height: number },
-  other: { x: number; y: number; width: number; height: number },
-  offset: Point,
-): Point {
+/** A pair is met twice, from either of its pieces; and no piece is its own neighbour where it lies. */
+function isFirstOfPair(at: number, other: number, offset: Point): boolean {
+  if (at !== other) return at < other;
+  return offset.y > 1e-9 || (Math.abs(offset.y) <= 1e-9 && offset.x > 1e-9);
+}
+
+function between(one: Box, other: Box): Point {
   const middle = (low: number, size: number, otherLow: number, otherSize: number): number =>
     (Math.max(low, otherLow) + Math.min(low + size, otherLow + otherSize)) / 2;
   return {
-    x: middle(one.x, one.width, other.x + offset.x, other.width),
-    y: middle(one.y, one.height, other.y + offset.y, other.height),
+    x: middle(one.x, one.width, other.x, other.width),
+    y: middle(one.y, one.height, other.y, other.height),
   };
 }

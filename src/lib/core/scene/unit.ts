@@ -1,7 +1,7 @@
 import { unionBoxes, grow, moveBox, boxesMeet, type Box } from '../geom/box';
 import { multiply, type Affine } from '../geom/affine';
 import type { Point } from '../geom/point';
-import { findAbutments, type Abutment } from '../lattice/abut';
+import { findAbutments, touchingPieces, type Abutment } from '../lattice/abut';
 import { cellOf, type Cell } from '../lattice/cell';
 import { offsetsMeeting } from '../lattice/meet';
 import { imagesOf, latticeOf, pitchOf, type Lattice, type Size } from '../lattice/repeat';
@@ -168,13 +168,12 @@ function compiledMotif(motif: Motif, cache: MotifCache | undefined): CompiledMot
 }
 
 function abutmentsOf(pieces: readonly Piece[], lattice: Lattice): Abutment[] {
-  const solid = pieces.map((piece) => piece.opacity === 1 && piece.effects === null);
+  const boxes = pieces.map((piece) => piece.box);
+  const touching = touchingPieces(boxes, lattice);
   const edges = pieces.flatMap((piece, index) =>
-    solid[index] ? piece.elements.flatMap((element) => elementEdges(element, piece.matrix, index)) : [],
+    touching.has(index) && piece.opacity === 1 && piece.effects === null
+      ? piece.elements.flatMap((element) => elementEdges(element, piece.matrix, index))
+      : [],
   );
-  return findAbutments(
-    edges,
-    pieces.map((piece) => piece.box),
-    lattice,
-  );
+  return findAbutments(edges, boxes, lattice);
 }

@@ -330,7 +330,7 @@
     <aside class="right" aria-label="Repeat and colours">
       {#if editor.kind === 'composed'}<RepeatPanel {editor} {show} />{/if}
       <ColourPanel {editor} {palettes} />
-      <ShowPanel {editor} {show} oncalibrate={() => (measuring = true)} />
+      <ShowPanel {editor} {show} {palettes} board={drawing} oncalibrate={() => (measuring = true)} />
     </aside>
   </div>
 </div>

@@ -16,6 +16,7 @@
   const reply = $derived(checks.reply);
   const say = (px: number): string => `${Number(fromPx(px, recipe.measure).toFixed(2))} ${recipe.measure}`;
   const surface = $derived.by(() => {
+    if (show.surfaceColour) return { name: 'the chosen surface', colour: show.surfaceColour };
     const found = SURFACES.find((one) => one.id === show.surface);
     return found && found.colour !== ''
       ? { name: `the ${found.label.toLowerCase()} surface`, colour: found.colour }

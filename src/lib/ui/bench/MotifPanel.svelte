@@ -10,6 +10,7 @@
   import Popover from '../components/Popover.svelte';
   import type { BenchEditor } from './editor.svelte';
   import { FORM_CHOICES } from './fresh';
+  import DrawingNumbers from './DrawingNumbers.svelte';
   import MotifIcon from './MotifIcon.svelte';
 
   /** The motifs of the pattern, the numbers of the chosen one, and ways to add more. */
@@ -134,7 +135,9 @@
   {/if}
 </section>
 
-{#if motif && motif.content.kind !== 'drawing'}
+{#if motif && motif.content.kind === 'drawing'}
+  <DrawingNumbers {editor} {motif} content={motif.content} />
+{:else if motif && motif.content.kind !== 'drawing'}
   {@const content = motif.content}
   <section>
     <header>

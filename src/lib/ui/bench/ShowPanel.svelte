@@ -6,18 +6,29 @@
   import { readQuantity } from '$lib/core/num/quantity';
   import { LIMITS } from '$lib/core/recipe/limits';
   import type { Aids, Guide } from '$lib/core/recipe/recipe';
+  import type { PaletteData } from '$lib/contract/data';
+  import { elementsBox } from '$lib/core/scene/drawing';
   import Button from '../components/Button.svelte';
+  import ColourWell from '../components/ColourWell.svelte';
   import LayOn from '../components/LayOn.svelte';
   import NumberField from '../components/NumberField.svelte';
   import Panel from '../components/Panel.svelte';
   import Rows from '../components/Rows.svelte';
   import Tick from '../components/Tick.svelte';
+  import type { Board } from './board/board.svelte';
   import type { BenchEditor } from './editor.svelte';
   import type { BenchShow } from './show.svelte';
 
   /** How the work is shown: veil, grid, guides, surface, size on this screen. */
-  type Props = { editor: BenchEditor; show: BenchShow; oncalibrate: () => void };
-  let { editor, show, oncalibrate }: Props = $props();
+  type Props = {
+    editor: BenchEditor;
+    show: BenchShow;
+    /** The drawing board while it is open: guides are then its own. */
+    board: Board | null;
+    palettes: PaletteData[];
+    oncalibrate: () => void;
+  };
+  let { editor, show, board, palettes, oncalibrate }: Props = $props();
 
   const recipe = $derived(editor.still);
   const drawn = $derived(editor.kind === 'composed');
@@ -26,17 +37,27 @@
 
   const setAids = (aids: Partial<Aids>): void =>
     editor.commit({ ...recipe, aids: { ...recipe.aids, ...aids } });
-  const addGuides = (...guides: Guide[]): void =>
-    setAids({ guides: [...recipe.aids.guides, ...guides].slice(-LIMITS.guides) });
+  const guides = $derived(board ? board.guides : recipe.aids.guides);
+  /** What percentages are of: the unit, or on the board the box of the drawing. */
+  const frame = $derived(
+    (board && elementsBox(board.elements)) ?? {
+      x: 0,
+      y: 0,
+      width: recipe.unit.width,
+      height: recipe.unit.height,
+    },
+  );
+  const setGuides = (next: Guide[]): void => (board ? board.setGuides(next) : setAids({ guides: next }));
+  const addGuides = (...more: Guide[]): void => setGuides([...guides, ...more].slice(-LIMITS.guides));
 
   /** "x 25 %" or "y 12": a guide at a share or a length from the left or the top. */
   function addTyped(): void {
     const match = /^\s*([xy])\s*(.+?)\s*$/i.exec(typed);
     const axis = match?.[1]?.toLowerCase() === 'y' ? 'y' : 'x';
     const text = match?.[2] ?? '';
-    const size = axis === 'x' ? recipe.unit.width : recipe.unit.height;
+    const size = axis === 'x' ? frame.width : frame.height;
     const percent = /^([-+\d.,]+)\s*%$/.exec(text);
-    const at = percent ? (Number(percent[1]?.replace(',', '.')) / 100) * size : lengthOf(text);
+    const at = percent ? frame[axis] + (Number(percent[1]?.replace(',', '.')) / 100) * size : lengthOf(text);
     if (!match || at === null || !Number.isFinite(at)) {
       problem = 'Write x or y and a place, such as “x 25 %” or “y 12 mm”.';
       return;
@@ -87,8 +108,10 @@
       <Button
         kind="quiet"
         onclick={() =>
-          addGuides({ axis: 'x', at: recipe.unit.width / 2 }, { axis: 'y', at: recipe.unit.height / 2 })}
-        >Centre</Button
+          addGuides(
+            { axis: 'x', at: frame.x + frame.width / 2 },
+            { axis: 'y', at: frame.y + frame.height / 2 },
+          )}>Centre</Button
       >
       <input
         type="text"
@@ -98,13 +121,26 @@
         aria-invalid={problem !== null}
         onkeydown={(event) => event.key === 'Enter' && addTyped()}
       />
-      <Button kind="quiet" disabled={recipe.aids.guides.length === 0} onclick={() => setAids({ guides: [] })}
-        >Clear</Button
-      >
+      <Button kind="quiet" disabled={guides.length === 0} onclick={() => setGuides([])}>Clear</Button>
     </div>
     {#if problem}<p class="problem" role="alert">{problem}</p>{/if}
   {/if}
-  <LayOn value={show.surface} onset={(value) => (show.surface = value)} />
+  <div class="lay">
+    <LayOn
+      value={show.surface}
+      onset={(value) => {
+        show.surface = value;
+        show.surfaceColour = null;
+      }}
+    />
+    <ColourWell
+      colour={show.surfaceColour ?? '#ffffff'}
+      label="Another surface"
+      {palettes}
+      onlive={(colour) => (show.surfaceColour = colour)}
+      onset={(colour) => (show.surfaceColour = colour)}
+    />
+  </div>
   <div class="size">
     <Button kind="quiet" onclick={oncalibrate}>Measure this screen …</Button>
   </div>
@@ -131,6 +167,11 @@
     margin: 0 0 8px;
     color: var(--amber);
     font-size: 12px;
+  }
+  .lay {
+    display: flex;
+    align-items: center;
+    gap: 6px;
   }
   .size {
     margin: 6px 0 -4px -8px;

@@ -2,7 +2,6 @@
   import { scaling } from '$lib/core/geom/affine';
   import { patternTransform } from '$lib/core/svg/live';
   import GroundRect from '../components/GroundRect.svelte';
-  import { surfaceBackground } from '../components/surfaces';
   import type { BenchEditor } from './editor.svelte';
   import type { BenchShow } from './show.svelte';
 
@@ -15,11 +14,7 @@
 <div class="strip">
   {#each SCALES as scale (scale)}
     <figure>
-      <svg
-        role="img"
-        aria-label="The pattern at {scale * 100} %"
-        style:background={surfaceBackground(show.surface)}
-      >
+      <svg role="img" aria-label="The pattern at {scale * 100} %" style:background={show.background}>
         <defs>
           <pattern
             id="{patternId}-{scale * 100}"

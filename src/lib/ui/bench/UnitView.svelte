@@ -6,7 +6,6 @@
   import { cellMarkup, underlayWidth } from '$lib/core/svg/pieces';
   import { patternTransform } from '$lib/core/svg/live';
   import GroundRect from '../components/GroundRect.svelte';
-  import { surfaceBackground } from '../components/surfaces';
   import { wheelView, type View } from '../layout/view.svelte';
   import type { BenchEditor } from './editor.svelte';
   import { NO_SNAP, moving, type SnapLines } from './piece-drags';
@@ -88,7 +87,7 @@
   tabindex="0"
   bind:clientWidth={width}
   bind:clientHeight={height}
-  style:background={surfaceBackground(show.surface)}
+  style:background={show.background}
   ondragover={(event) => {
     if (measured || !event.dataTransfer?.types.includes('Files')) return;
     event.preventDefault();

@@ -42,6 +42,8 @@ import { toasts } from '../state/toasts.svelte';
 import { lastMeasured } from './measured-start';
 import { freshColour, freshContent, freshRecipe, newId, type FormChoice, FORM_CHOICES } from './fresh';
 
+/** From so many pieces on the unit view leaves the underlay of abutting edges out. */
+const MANY_PIECES = 800;
 /** A motif put into a gap fills so much of its circle. */
 const GAP_SHARE = 0.9;
 
@@ -79,7 +81,8 @@ export class BenchEditor {
     compileUnit(this.recipe, {
       cache: this.cache,
       pieces: this.pieces,
-      skipAbutments: this.history.inGesture,
+      // The search for abutting edges among thousands of pieces would hold the page; files have it all the same.
+      skipAbutments: this.history.inGesture || this.composed.placings.length > MANY_PIECES,
     }),
   );
   /** While pieces are dragged: the scene parted into what lies behind them, the pieces, and what lies in front. */

@@ -1,6 +1,6 @@
 import type { Point } from '$lib/core/geom/point';
 import { clamp } from '$lib/core/num/tolerance';
-import type { Surface } from '../components/surfaces';
+import { surfaceBackground, type Surface } from '../components/surfaces';
 
 /** What a check points out on the unit view: places with a reach, or pieces. */
 export type Pointed = {
@@ -14,6 +14,9 @@ const SCREEN_KEY = 'isle.screen-scale';
 /** How the bench shows its pattern: nothing here changes the pattern. */
 export class BenchShow {
   surface: Surface = $state('light');
+  /** Any colour as the surface, in place of the usual ones. */
+  surfaceColour: string | null = $state(null);
+  readonly background = $derived(this.surfaceColour ?? surfaceBackground(this.surface));
   /** 0 to 1: how strongly the neighbours are veiled. */
   veil = $state(0.55);
   symmetry = $state(false);

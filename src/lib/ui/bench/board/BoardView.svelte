@@ -5,7 +5,6 @@
   import { compileElement } from '$lib/core/scene/motif';
   import { elementsBox } from '$lib/core/scene/drawing';
   import { elementMarkup } from '$lib/core/svg/pieces';
-  import { surfaceBackground } from '../../components/surfaces';
   import { wheelView, type View } from '../../layout/view.svelte';
   import Guides from '../Guides.svelte';
   import type { BenchShow } from '../show.svelte';
@@ -25,7 +24,7 @@
   let preview: BoardPreview = $state.raw(NO_PREVIEW);
   const editor = $derived(board.editor);
   const aids = $derived(editor.composed.aids);
-  const ground = $derived(editor.ground?.colour ?? surfaceBackground(show.surface));
+  const ground = $derived(editor.ground?.colour ?? show.background);
   const context = $derived({ board, view, pen, preview: (shown: BoardPreview) => (preview = shown), ontext });
   const drawn = $derived(
     board.elements.map((element) => {

@@ -111,7 +111,7 @@ function handlerFor(context: BoardContext, at: Point, event: PointerEvent): Hand
     case 'line':
       return drawLine(context, snapped);
     case 'path':
-      return drawPath(context, snapped);
+      return drawPath(context, event.shiftKey ? context.pen.inSteps(snapped, 15) : snapped);
     case 'freehand':
       return drawFreehand(context, at);
     case 'text':
