@@ -1,9 +1,6 @@
 <script lang="ts">
   import { beforeNavigate, goto, replaceState } from '$app/navigation';
   import { page } from '$app/state';
-  import Keyboard from '@lucide/svelte/icons/keyboard';
-  import Redo from '@lucide/svelte/icons/redo-2';
-  import Undo from '@lucide/svelte/icons/undo-2';
   import type { PaletteData, PatternDetail, PublishPreview } from '$lib/contract/data';
   import type { Outcome } from '$lib/contract/failure';
   import { measuredName } from '$lib/core/recipe/measured';
@@ -12,8 +9,8 @@
   import NameField from '../components/NameField.svelte';
   import SaveNote from '../components/SaveNote.svelte';
   import StaleDialog from '../components/StaleDialog.svelte';
-  import ToolBar from '../components/ToolBar.svelte';
   import TopBar from '../components/TopBar.svelte';
+  import ViewTools from '../components/ViewTools.svelte';
   import { keyIsTaken } from '../layout/keys';
   import KeysDialog from '../layout/KeysDialog.svelte';
   import { View } from '../layout/view.svelte';
@@ -282,48 +279,32 @@
             <Button kind="main" onclick={leaveBoard}>Back to the unit</Button>
           </p>
         {/if}
-        <ToolBar label="View">
-          <button
-            type="button"
-            title="Undo"
-            aria-label="Undo"
-            disabled={!editor.history.canUndo}
-            onclick={() => editor.history.undo()}><Undo size={16} /></button
-          >
-          <button
-            type="button"
-            title="Redo"
-            aria-label="Redo"
-            disabled={!editor.history.canRedo}
-            onclick={() => editor.history.redo()}><Redo size={16} /></button
-          >
-          {#if !drawing}<button
-              type="button"
-              title="Ten by ten repeats, flat, to judge the rhythm"
-              aria-pressed={show.flat}
-              onclick={() => {
-                show.flat = !show.flat;
-                unitView?.fit();
-              }}>10 × 10</button
-            >
-            <button
-              type="button"
-              title="Look back at the last published revision (V)"
-              aria-pressed={show.published}
-              disabled={!editor.published || !changed}
-              onclick={() => (show.published = !show.published)}>Published</button
-            >{/if}
-          <button
-            type="button"
-            class="mono"
-            title="Fit (0)"
-            onclick={() => (drawing ? boardView?.fit() : unitView?.fit())}
-            >{Math.round((drawing ? drawView : view).zoom * 100)} %</button
-          >
-          <button type="button" title="Keys (?)" aria-label="Keys" onclick={() => (showKeys = true)}
-            ><Keyboard size={16} /></button
-          >
-        </ToolBar>
+        <ViewTools
+          history={editor.history}
+          zoom={(drawing ? drawView : view).zoom}
+          fitTitle="Fit (0)"
+          onfit={() => (drawing ? boardView?.fit() : unitView?.fit())}
+          onkeys={() => (showKeys = true)}
+        >
+          {#snippet more()}
+            {#if !drawing}<button
+                type="button"
+                title="Ten by ten repeats, flat, to judge the rhythm"
+                aria-pressed={show.flat}
+                onclick={() => {
+                  show.flat = !show.flat;
+                  unitView?.fit();
+                }}>10 × 10</button
+              >
+              <button
+                type="button"
+                title="Look back at the last published revision (V)"
+                aria-pressed={show.published}
+                disabled={!editor.published || !changed}
+                onclick={() => (show.published = !show.published)}>Published</button
+              >{/if}
+          {/snippet}
+        </ViewTools>
       </div>
       <div class="strip-box"><SizeStrip {editor} {patternId} {show} /></div>
     </main>

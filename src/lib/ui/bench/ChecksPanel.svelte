@@ -102,7 +102,7 @@
           'Touching',
           'touch',
           touching.length === 0 ? 'none' : pairs(touching.length),
-          touching.length > 0,
+          false,
           touching.length > 0
             ? () =>
                 point(

@@ -77,7 +77,7 @@
 <style>
   .grid {
     fill: none;
-    stroke: rgb(20 33 31 / 28%);
+    stroke: rgb(128 136 134 / 50%);
     stroke-width: 1px;
   }
   .sheet {

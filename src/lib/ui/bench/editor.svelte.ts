@@ -1,5 +1,4 @@
-import type { ImportedMotif, PatternDetail, PublishPreview } from '$lib/contract/data';
-import { fail, type Outcome } from '$lib/contract/failure';
+import type { ImportedMotif, PatternDetail } from '$lib/contract/data';
 import type { Point } from '$lib/core/geom/point';
 import { isIdentity } from '$lib/core/geom/affine';
 import { wrapDegrees } from '$lib/core/num/tolerance';
@@ -36,9 +35,8 @@ import { motifReach } from '$lib/core/scene/ink';
 import { compileMotif } from '$lib/core/scene/motif';
 import { compileUnit, type MotifCache, type PieceCache, type UnitScene } from '$lib/core/scene/unit';
 import { call, sendFile } from '../state/api';
-import { History } from '../state/history.svelte';
-import { Saver } from '../state/saver.svelte';
 import { toasts } from '../state/toasts.svelte';
+import { PatternKeeper } from './keeper.svelte';
 import { lastMeasured } from './measured-start';
 import { freshColour, freshContent, freshRecipe, newId, type FormChoice, FORM_CHOICES } from './fresh';
 
@@ -47,21 +45,8 @@ const MANY_PIECES = 800;
 /** A motif put into a gap fills so much of its circle. */
 const GAP_SHARE = 0.9;
 
-/** Everything the bench does to its pattern: motifs, placings, unit, colours, history, draft, publishing. */
-export class BenchEditor {
-  readonly history: History<Recipe>;
-  readonly saver: Saver<Recipe>;
-  /** `null` until the first change of a new pattern is saved. */
-  id: string | null = $state(null);
-  name = $state('');
-  newest = $state(0);
-  hasDraft = $state(false);
-  uses = $state(0);
-  projects = $state(0);
-  /** Stock patterns are protected: work on one can only be kept as new. */
-  stock = $state(false);
-  /** The newest revision, to look back at. */
-  published: Recipe | null = $state.raw(null);
+/** Everything the bench does to its pattern: motifs, placings, unit, colours, history. */
+export class BenchEditor extends PatternKeeper {
   selected: ReadonlySet<string> = $state.raw(new Set());
   motif: string | null = $state(null);
 
@@ -70,7 +55,6 @@ export class BenchEditor {
   private moving: ReadonlySet<string> | null = $state.raw(null);
   /** What is being dragged, as long as the drag lasts. */
   readonly movingPieces = $derived.by(() => (this.history.inGesture ? this.moving : null));
-  readonly recipe = $derived.by(() => this.history.doc);
   readonly kind = $derived.by(() => this.recipe.kind);
   readonly measure = $derived.by(() => this.recipe.measure);
   /** The recipe as placed motifs; an empty one while the pattern is a measured one, whose panels never ask. */
@@ -110,120 +94,7 @@ export class BenchEditor {
 
   constructor(pattern: PatternDetail | null, measured = false) {
     const fresh = measured ? lastMeasured(newId) : freshRecipe();
-    const recipe = pattern?.draft ?? pattern?.recipe ?? fresh;
-    this.history = new History(recipe);
-    this.saver = new Saver(recipe, pattern?.version ?? 0, (next, _last, version) => this.save(next, version));
-    this.name = pattern?.name ?? 'New pattern';
-    this.take(pattern);
-  }
-
-  /** Takes over what the server says of the pattern, but not its recipe. */
-  private take(pattern: PatternDetail | null): void {
-    this.id = pattern?.id ?? null;
-    this.newest = pattern?.newest ?? 0;
-    this.hasDraft = pattern?.hasDraft ?? false;
-    this.uses = pattern?.uses ?? 0;
-    this.stock = pattern?.stock ?? false;
-    this.published = pattern?.recipe ?? null;
-    this.projects = pattern?.projects ?? 0;
-  }
-
-  private async save(next: Recipe, version: number): Promise<Outcome<{ version: number }>> {
-    const saved =
-      this.id === null
-        ? await this.create(next)
-        : await call<{ version: number }>('PUT', `/patterns/${this.id}/draft`, {
-            base: version,
-            recipe: next,
-          });
-    if (saved.ok) this.hasDraft = true;
-    return saved;
-  }
-
-  /** The first save of a new pattern; a taken name gets a number. */
-  private async create(recipe: Recipe): Promise<Outcome<{ version: number }>> {
-    const stem = this.name;
-    for (let number = 1; ; number += 1) {
-      const name = number === 1 ? stem : `${stem} ${number}`;
-      const made = await call<{ id: string; version: number }>('POST', '/patterns', { name, recipe });
-      if (made.ok) {
-        this.id = made.value.id;
-        this.name = name;
-        return made;
-      }
-      if (made.failure.code !== 'name_taken' || number > 200) return made;
-    }
-  }
-
-  /** Renames the pattern; answers the problem, or null. */
-  async rename(name: string): Promise<string | null> {
-    if (this.id === null) {
-      this.name = name;
-      return null;
-    }
-    await this.saver.flush();
-    const saved = await call<{ version: number }>('PATCH', `/patterns/${this.id}`, {
-      base: this.saver.version,
-      name,
-    });
-    if (!saved.ok) return saved.failure.message;
-    this.name = name;
-    this.saver.version = saved.value.version;
-    return null;
-  }
-
-  /** Makes sure that what is on the bench is kept as a draft; answers the problem, or null. */
-  private async kept(): Promise<string | null> {
-    if (this.problems[0]) return this.problems[0].message;
-    if (this.id === null) {
-      // A pattern from numbers may be right as it starts; it is saved all the same.
-      const made = await this.create(this.recipe);
-      if (!made.ok) return made.failure.message;
-      this.hasDraft = true;
-      this.saver.want(this.recipe);
-      this.saver.rebase(this.recipe, made.value.version);
-      return null;
-    }
-    if (await this.saver.flush()) return null;
-    return this.saver.state.kind === 'failed'
-      ? this.saver.state.message
-      : 'The draft is not saved yet; try again.';
-  }
-
-  /** What publishing would change; `null` where there is nothing to ask about, a sentence where it cannot be told. */
-  async preview(): Promise<PublishPreview | string | null> {
-    const problem = await this.kept();
-    if (problem) return problem;
-    const found = await call<PublishPreview>('GET', `/patterns/${this.id}/uses`);
-    if (!found.ok) return found.failure.message;
-    return found.value.uses.some((use) => use.held === null) ? found.value : null;
-  }
-
-  /** Publishes what is on the bench as the next revision, some uses held; answers the problem, or null. */
-  async publish(hold: string[] = []): Promise<string | null> {
-    const problem = await this.kept();
-    if (problem) return problem;
-    const done = await call<{ version: number; revision: number }>('POST', `/patterns/${this.id}/revisions`, {
-      base: this.saver.version,
-      hold,
-    });
-    if (!done.ok) return done.failure.message;
-    this.saver.version = done.value.version;
-    this.newest = done.value.revision;
-    this.published = this.recipe;
-    this.hasDraft = false;
-    return null;
-  }
-
-  /** Makes another pattern of what is on the bench; answers its id, or why not. */
-  async keepAsNew(name: string): Promise<Outcome<{ id: string }>> {
-    if (this.problems[0]) return fail('invalid', this.problems[0].message);
-    if (!this.stock) await this.saver.flush();
-    return call<{ id: string }>('POST', `/patterns/${this.id}/copies`, {
-      name,
-      recipe: this.recipe,
-      takesDraft: this.hasDraft,
-    });
+    super(pattern, pattern?.draft ?? pattern?.recipe ?? fresh);
   }
 
   /** The recipe as it was before the gesture that is under way. */

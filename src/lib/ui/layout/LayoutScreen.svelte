@@ -3,19 +3,18 @@
   import { page } from '$app/state';
   import Circle from '@lucide/svelte/icons/circle';
   import Hexagon from '@lucide/svelte/icons/hexagon';
-  import Keyboard from '@lucide/svelte/icons/keyboard';
   import MousePointer from '@lucide/svelte/icons/mouse-pointer';
-  import Redo from '@lucide/svelte/icons/redo-2';
   import Square from '@lucide/svelte/icons/square';
   import Star from '@lucide/svelte/icons/star';
-  import Undo from '@lucide/svelte/icons/undo-2';
   import type { LayoutData, PaletteData, PatternForUse, PatternSummary } from '$lib/contract/data';
   import type { ShapeForm } from '$lib/core/geom/shapes';
   import Button from '../components/Button.svelte';
   import NameField from '../components/NameField.svelte';
   import SaveNote from '../components/SaveNote.svelte';
   import StaleDialog from '../components/StaleDialog.svelte';
+  import ToolBar from '../components/ToolBar.svelte';
   import TopBar from '../components/TopBar.svelte';
+  import ViewTools from '../components/ViewTools.svelte';
   import { onMount } from 'svelte';
   import { saySize } from '../library/say';
   import { rememberLayout } from '../state/last-layout';
@@ -172,7 +171,7 @@
       <h1 class="visually-hidden">{editor.doc.name}</h1>
       <div class="stage-box">
         <Stage bind:this={stage} {editor} {view} onkey={() => undefined} />
-        <div class="tools" role="toolbar" aria-label="Shapes">
+        <ToolBar label="Shapes" place="left">
           {#each TOOLS as { tool, label, icon: Icon } (tool)}
             <button
               type="button"
@@ -185,29 +184,14 @@
             </button>
           {/each}
           <FormNumbers {editor} />
-        </div>
-        <div class="tools right" role="toolbar" aria-label="View">
-          <button
-            type="button"
-            title="Undo"
-            aria-label="Undo"
-            disabled={!editor.history.canUndo}
-            onclick={() => editor.history.undo()}><Undo size={16} /></button
-          >
-          <button
-            type="button"
-            title="Redo"
-            aria-label="Redo"
-            disabled={!editor.history.canRedo}
-            onclick={() => editor.history.redo()}><Redo size={16} /></button
-          >
-          <button type="button" class="text mono" title="Fit the page (0)" onclick={() => stage?.fit()}
-            >{Math.round(view.zoom * 100)} %</button
-          >
-          <button type="button" title="Keys (?)" aria-label="Keys" onclick={() => (showKeys = true)}
-            ><Keyboard size={16} /></button
-          >
-        </div>
+        </ToolBar>
+        <ViewTools
+          history={editor.history}
+          zoom={view.zoom}
+          fitTitle="Fit the page (0)"
+          onfit={() => stage?.fit()}
+          onkeys={() => (showKeys = true)}
+        />
       </div>
       <FillBar {editor} patterns={hangers} {palettes} />
       <div class="ledger-box"><Ledger {editor} /></div>
@@ -246,45 +230,5 @@
   .ledger-box {
     flex: none;
     height: min(200px, 26vh);
-  }
-  .tools {
-    position: absolute;
-    top: 10px;
-    left: 10px;
-    display: flex;
-    align-items: center;
-    gap: 2px;
-    padding: 3px;
-    border-radius: 8px;
-    background: var(--card);
-    box-shadow: 0 1px 4px rgb(20 33 31 / 18%);
-  }
-  .right {
-    right: 10px;
-    left: auto;
-  }
-  .tools button {
-    display: inline-flex;
-    align-items: center;
-    justify-content: center;
-    min-width: 28px;
-    height: 28px;
-    padding: 0 6px;
-    border: 0;
-    border-radius: 5px;
-    background: none;
-    cursor: pointer;
-  }
-  .tools button:hover:not(:disabled) {
-    background: var(--paper);
-  }
-  .tools button:disabled {
-    color: var(--rule-strong);
-    cursor: default;
-  }
-  .tools [aria-pressed='true'],
-  .tools [aria-pressed='true']:hover {
-    background: var(--kelp-tint);
-    color: var(--kelp);
   }
 </style>

@@ -2,12 +2,15 @@
   import { formatPath } from '$lib/core/geom/path';
   import {
     insertNode,
+    moveNode,
+    type PathNode,
     nearestStretch,
     nodesOf,
     pathOfNodes,
     removeNode,
     setSmooth,
   } from '$lib/core/geom/nodes';
+  import { toPx } from '$lib/core/num/length';
   import { pathOf } from '$lib/core/scene/drawing';
   import { nodeDrag, setRows, type BoardContext } from './board-drags';
 
@@ -34,6 +37,26 @@
     const next = rows.flatMap((held, at) => (at === row ? (removeNode(held, index) ?? []) : [held]));
     if (next.length === 0) board.remove();
     else setRows(board, next);
+  }
+  const ARROWS: Record<string, readonly [number, number]> = {
+    ArrowLeft: [-1, 0],
+    ArrowRight: [1, 0],
+    ArrowUp: [0, -1],
+    ArrowDown: [0, 1],
+  };
+  function nudge(row: number, index: number, [x, y]: readonly [number, number], times: number): void {
+    const { aids, measure } = board.editor.composed;
+    const step = (aids.showGrid ? aids.grid : toPx(1, measure)) * times;
+    const move = (node: PathNode): PathNode =>
+      moveNode(node, { x: node.at.x + x * step, y: node.at.y + y * step });
+    setRows(
+      board,
+      rows.map((held, at) =>
+        at === row
+          ? { ...held, nodes: held.nodes.map((node, place) => (place === index ? move(node) : node)) }
+          : held,
+      ),
+    );
   }
   function insert(event: MouseEvent): void {
     const svg = (event.currentTarget as SVGElement).ownerSVGElement?.getBoundingClientRect();
@@ -83,7 +106,7 @@
         class:smooth={node.before !== null || node.after !== null}
         role="button"
         tabindex="0"
-        aria-label="Point {index + 1}. Enter smooths it, Delete removes it"
+        aria-label="Point {index + 1}. Arrows move it, Enter smooths it, Delete removes it"
         data-node="{at},{index}"
         x={point.x - 4.5}
         y={point.y - 4.5}
@@ -92,7 +115,9 @@
         rx={node.before !== null || node.after !== null ? 4.5 : 0}
         ondblclick={() => smooth(at, index)}
         onkeydown={(event) => {
-          if (event.key === 'Enter') smooth(at, index);
+          const arrow = ARROWS[event.key];
+          if (arrow) nudge(at, index, arrow, event.shiftKey ? 10 : 1);
+          else if (event.key === 'Enter') smooth(at, index);
           else if (event.key === 'Delete' || event.key === 'Backspace') remove(at, index);
           else return;
           event.preventDefault();

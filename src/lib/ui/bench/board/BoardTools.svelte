@@ -42,6 +42,13 @@
         { op: 'L', to: { x: 2 * grid, y: 0 } },
       ]);
       board.tool = 'choose';
+    } else if (byKeyboard && tool === 'path') {
+      board.addLine([
+        { op: 'M', to: { x: -2 * grid, y: grid } },
+        { op: 'L', to: { x: 0, y: -grid } },
+        { op: 'L', to: { x: 2 * grid, y: grid } },
+      ]);
+      board.tool = 'points';
     } else if (byKeyboard && tool === 'text') ontext({ x: 0, y: 0 });
     else board.tool = tool;
   }
