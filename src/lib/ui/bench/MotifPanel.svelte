@@ -2,16 +2,14 @@
   import Copy from '@lucide/svelte/icons/copy-plus';
   import Pencil from '@lucide/svelte/icons/pencil';
   import Trash from '@lucide/svelte/icons/trash-2';
-  import { LIMITS } from '$lib/core/recipe/limits';
-  import type { Motif, MotifContent } from '$lib/core/recipe/recipe';
   import Button from '../components/Button.svelte';
   import NameField from '../components/NameField.svelte';
-  import NumberField from '../components/NumberField.svelte';
   import Popover from '../components/Popover.svelte';
   import type { BenchEditor } from './editor.svelte';
   import { FORM_CHOICES } from './fresh';
   import DrawingNumbers from './DrawingNumbers.svelte';
   import MotifIcon from './MotifIcon.svelte';
+  import PlainNumbers from './PlainNumbers.svelte';
 
   /** The motifs of the pattern, the numbers of the chosen one, and ways to add more. */
   type Props = { editor: BenchEditor; onscatter: () => void; ondraw: (motif: string) => void };
@@ -20,12 +18,7 @@
   let input: HTMLInputElement | undefined = $state();
   const recipe = $derived(editor.still);
   const motif = $derived(recipe.motifs.find((held) => held.id === editor.motif) ?? null);
-  const kind = $derived({ unit: recipe.measure });
   const placed = (id: string): number => recipe.placings.filter((placing) => placing.motif === id).length;
-
-  function setContent(held: Motif, content: MotifContent): void {
-    editor.changeMotif(held.id, (one) => ({ ...one, content }));
-  }
 </script>
 
 <section>
@@ -135,114 +128,10 @@
   {/if}
 </section>
 
-{#if motif && motif.content.kind === 'drawing'}
+{#if motif?.content.kind === 'drawing'}
   <DrawingNumbers {editor} {motif} content={motif.content} />
-{:else if motif && motif.content.kind !== 'drawing'}
-  {@const content = motif.content}
-  <section>
-    <header>
-      <h2>{motif.name}</h2>
-      <span class="muted">all placings follow</span>
-    </header>
-    <div class="rows">
-      {#if content.kind === 'form'}
-        <span>Width</span>
-        <NumberField
-          label="Width of the motif"
-          value={content.width}
-          {kind}
-          {...LIMITS.shapeSide}
-          onset={(width) => setContent(motif, { ...content, width })}
-        />
-        <span>Height</span>
-        <NumberField
-          label="Height of the motif"
-          value={content.height}
-          {kind}
-          {...LIMITS.shapeSide}
-          onset={(height) => setContent(motif, { ...content, height })}
-        />
-        {#if content.form.kind === 'rectangle'}
-          <span>Corner radius</span>
-          <NumberField
-            label="Corner radius"
-            value={content.form.radius}
-            {kind}
-            least={0}
-            most={1e5}
-            onset={(radius) => setContent(motif, { ...content, form: { kind: 'rectangle', radius } })}
-          />
-        {:else if content.form.kind === 'polygon'}
-          <span>Sides</span>
-          <NumberField
-            label="Sides"
-            value={content.form.sides}
-            kind={{ suffix: '' }}
-            {...LIMITS.sides}
-            digits={0}
-            onset={(sides) =>
-              setContent(motif, { ...content, form: { kind: 'polygon', sides: Math.round(sides) } })}
-          />
-        {:else if content.form.kind === 'star'}
-          {@const star = content.form}
-          <span>Points</span>
-          <NumberField
-            label="Points"
-            value={star.points}
-            kind={{ suffix: '' }}
-            {...LIMITS.starPoints}
-            digits={0}
-            onset={(points) =>
-              setContent(motif, { ...content, form: { ...star, points: Math.round(points) } })}
-          />
-          <span>Inner radius</span>
-          <NumberField
-            label="Inner radius"
-            value={star.inner}
-            kind={{ suffix: '%' }}
-            {...LIMITS.starInner}
-            onset={(inner) => setContent(motif, { ...content, form: { ...star, inner } })}
-          />
-        {/if}
-      {:else}
-        <span>Length</span>
-        <NumberField
-          label="Length of the line"
-          value={content.length}
-          {kind}
-          {...LIMITS.shapeSide}
-          onset={(length) => setContent(motif, { ...content, length })}
-        />
-        <span>Thickness</span>
-        <NumberField
-          label="Thickness of the line"
-          value={content.thickness}
-          {kind}
-          {...LIMITS.shapeSide}
-          onset={(thickness) => setContent(motif, { ...content, thickness })}
-        />
-        <span>Ends</span>
-        <select
-          aria-label="Ends of the line"
-          value={content.cap}
-          onchange={(event) =>
-            setContent(motif, { ...content, cap: event.currentTarget.value as 'butt' | 'round' | 'square' })}
-        >
-          <option value="butt">flat</option><option value="round">round</option><option value="square"
-            >square</option
-          >
-        </select>
-      {/if}
-      <span>Colour</span>
-      <select
-        aria-label="Colour of the motif"
-        value={content.slot}
-        onchange={(event) => setContent(motif, { ...content, slot: event.currentTarget.value })}
-      >
-        {#each recipe.slots as slot (slot.id)}<option value={slot.id}>{slot.name}</option>{/each}
-      </select>
-    </div>
-  </section>
+{:else if motif}
+  <PlainNumbers {editor} {motif} content={motif.content} />
 {/if}
 
 <style>
@@ -319,23 +208,5 @@
   }
   .choices button:hover {
     background: var(--kelp-tint);
-  }
-  .rows {
-    display: grid;
-    grid-template-columns: 1fr auto;
-    gap: 5px 10px;
-    align-items: baseline;
-    justify-items: end;
-  }
-  .rows > span {
-    color: var(--muted);
-    justify-self: start;
-  }
-  select {
-    max-width: 120px;
-    padding: 1px 4px;
-    border: 1px solid var(--rule);
-    border-radius: 4px;
-    background: var(--card);
   }
 </style>
