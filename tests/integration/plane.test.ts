@@ -7,6 +7,7 @@ import { latticeVector, type Front, type Repeat } from '../../src/lib/core/latti
 import { MEASURED_FORMS, startMeasured, type Measured } from '../../src/lib/core/recipe/measured';
 import type { MeasuredRecipe, Recipe } from '../../src/lib/core/recipe/recipe';
 import { checkRecipe } from '../../src/lib/core/recipe/check';
+import { asComposed } from '../../src/lib/core/scene/by-hand';
 import { compileUnit } from '../../src/lib/core/scene/unit';
 import { layoutSvg } from '../../src/lib/core/svg/layout';
 import { seededRandom as seeded } from '../../src/lib/core/num/random';
@@ -199,6 +200,29 @@ describe('measured patterns', () => {
   ])('%s cover what geometry says: %o %o', (form, numbers, more, expected) => {
     const share = inkShare(drawn(measured(form, numbers, more), 600, { scaleX: 0.5, scaleY: 0.5 }));
     expect(Math.abs(share - expected)).toBeLessThan(0.004);
+  });
+
+  it.each<[Measured['form'], Record<string, number>, Partial<Measured>]>([
+    ...MEASURED_FORMS.filter((form) => form !== 'bands').map(
+      (form): [Measured['form'], Record<string, number>, Partial<Measured>] => [form, { angle: 0 }, {}],
+    ),
+    ['stripes', { width: 5, pitch: 17, angle: 33 }, {}],
+    [
+      'hatch',
+      { width: 3, pitch: 20, angle: 0, width2: 2, pitch2: 25, turn: 60 },
+      { choices: { second: 'yes' } },
+    ],
+    ['dots', { diameter: 20, pitch: 40, angle: 0 }, { choices: { layout: 'hexagonal' } }],
+  ])('are the same picture when turned into placings: %s %o', (form, numbers, more) => {
+    const of = measured(form, numbers, more);
+    let count = 0;
+    const { recipe: byHand } = asComposed(of, () => `id${(count += 1)}`);
+    expect(checkRecipe(byHand)).toEqual([]);
+    const [one, other] = [drawn(of, 240), drawn(byHand, 240)];
+    let wrong = 0;
+    for (let y = 0; y < 240; y += 1)
+      for (let x = 0; x < 240; x += 1) if (far(one.at(x, y), other.at(x, y)) > 90) wrong += 1;
+    expect(wrong / 240 ** 2).toBeLessThan(0.004);
   });
 
   // Common practice, no source: a hatch of 1 pt every 4 pt at 45°, used at 300 %, has lines of 3 pt every 12 pt.

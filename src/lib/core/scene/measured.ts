@@ -108,9 +108,11 @@ const BUILDERS: Readonly<Record<MeasuredForm, (measured: Measured) => Upright>> 
   zigzag: ({ numbers: n, inks }) => {
     const [size, height] = [n.length ?? 1, n.height ?? 1];
     const path: Path = [
-      { op: 'M', to: { x: 0, y: height / 2 } },
-      { op: 'L', to: { x: size / 2, y: -height / 2 } },
-      { op: 'L', to: { x: size, y: height / 2 } },
+      // A period begins in the middle of a slope, so that both points of the zigzag are whole corners.
+      { op: 'M', to: { x: 0, y: 0 } },
+      { op: 'L', to: { x: size / 4, y: -height / 2 } },
+      { op: 'L', to: { x: (size * 3) / 4, y: height / 2 } },
+      { op: 'L', to: { x: size, y: 0 } },
     ];
     const stroke: Stroke = { ...plainStroke(inks.line ?? '', n.width ?? 1), miterLimit: 20 };
     return {
