@@ -1,5 +1,6 @@
 <script lang="ts">
   import { fromPx } from '$lib/core/num/length';
+  import { motifSlots } from '$lib/core/recipe/edit';
   import { THINNEST_LINE } from '$lib/core/scene/thin';
   import Button from '../components/Button.svelte';
   import Panel from '../components/Panel.svelte';
@@ -46,6 +47,13 @@
         at: { x: box.x + box.width / 2, y: box.y + box.height / 2 },
         radius: Math.max(box.width, box.height) / 2 + 2,
       }));
+  /** The pieces whose motifs use a slot. */
+  function paintedWith(slot: string): Pointed['circles'] {
+    const motifs = new Set(
+      editor.still.motifs.filter((motif) => motifSlots(motif).includes(slot)).map(({ id }) => id),
+    );
+    return placedAt(editor.scene.pieces.filter(({ motif }) => motifs.has(motif)).map(({ id }) => id));
+  }
   function joinLines(): Pointed['lines'] {
     const { a, b } = editor.scene.lattice;
     return [
@@ -55,11 +63,18 @@
   }
 </script>
 
-{#snippet row(label: string, what: string, text: string, noted: boolean, show_: (() => void) | null)}
+{#snippet row(label: string, what: string, text: string, noted: boolean, show_: (() => void) | null, title = '')}
   <span class="muted">{label}</span>
   {#if show_}
-    <button type="button" class="value" class:noted aria-pressed={show.pointed?.what === what} onclick={show_}
-      >{text}, {show.pointed?.what === what ? 'hide' : 'show'}</button
+    <button
+      type="button"
+      class="value"
+      class:noted
+      title="{label}: show where"
+      aria-pressed={show.pointed?.what === what}
+      title={title || undefined}
+      onclick={show_}
+      >{text}{text.length > 13 ? '' : show.pointed?.what === what ? ', hide' : ', show'}</button
     >
   {:else}
     <span class="value" class:noted class:clean={!noted}>{text}</span>
@@ -136,13 +151,15 @@
       )}
     {/if}
     {#if least}
-      <span class="muted" title="{least.name} on {least.against}">Least contrast</span>
-      <span
-        class="value"
-        class:noted={least.alike}
-        title="ΔE2000 {least.deltaE.toFixed(1)}, {least.name} on {least.against}"
-        >{least.ratio.toFixed(1)} : 1, ΔE {least.deltaE.toFixed(0)}</span
-      >
+      {@const slot = least.slot}
+      {@render row(
+        'Least contrast',
+        'contrast',
+        `${least.ratio.toFixed(1)} : 1, ΔE ${least.deltaE.toFixed(0)}`,
+        least.alike,
+        editor.kind === 'composed' ? () => point('contrast', paintedWith(slot)) : null,
+        `${least.name} on ${least.against}: contrast ${least.ratio.toFixed(2)} : 1, ΔE2000 ${least.deltaE.toFixed(1)}`,
+      )}
     {/if}
   </div>
   {#each alike as one (one.slot + one.against)}
