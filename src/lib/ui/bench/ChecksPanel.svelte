@@ -70,9 +70,8 @@
       type="button"
       class="value"
       class:noted
-      title="{label}: show where"
       aria-pressed={show.pointed?.what === what}
-      title={title || undefined}
+      title={title || `${label}: show where`}
       onclick={show_}
       >{text}{text.length > 13 ? '' : show.pointed?.what === what ? ', hide' : ', show'}</button
     >
