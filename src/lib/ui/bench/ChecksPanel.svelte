@@ -73,7 +73,7 @@
       aria-pressed={show.pointed?.what === what}
       title={title || `${label}: show where`}
       onclick={show_}
-      >{text}{text.length > 13 ? '' : show.pointed?.what === what ? ', hide' : ', show'}</button
+      >{text}{text.length > 12 ? '' : show.pointed?.what === what ? ', hide' : ', show'}</button
     >
   {:else}
     <span class="value" class:noted class:clean={!noted}>{text}</span>
