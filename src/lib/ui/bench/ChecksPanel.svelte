@@ -63,7 +63,14 @@
   }
 </script>
 
-{#snippet row(label: string, what: string, text: string, noted: boolean, show_: (() => void) | null, title = '')}
+{#snippet row(
+  label: string,
+  what: string,
+  text: string,
+  noted: boolean,
+  show_: (() => void) | null,
+  title = '',
+)}
   <span class="muted">{label}</span>
   {#if show_}
     <button
