@@ -8,6 +8,7 @@ import { compileUnit, withoutGround } from '$lib/core/scene/unit';
 import { cellMarkup, underlayWidth } from '$lib/core/svg/pieces';
 import { BenchWorker, Stopped } from '$lib/workers/client';
 import { rasterOf } from '../state/raster';
+import { MANY_PIECES } from './fresh';
 
 /** Art nearer than this is called "nearly touching", px: half a millimetre. */
 export const NEAR = 0.5 * (96 / 25.4);
@@ -51,8 +52,12 @@ export class Checks {
   }
 }
 
+const manyPieces = (recipe: Recipe): boolean =>
+  recipe.kind === 'composed' && recipe.placings.length > MANY_PIECES;
+
 async function lookAtPictures(recipe: Recipe): Promise<{ coverage: Coverage; joins: Joins }> {
-  const scene = compileUnit(recipe);
+  // Coverage and joins do not change by the underlay, and among thousands of pieces its search would hold the page.
+  const scene = compileUnit(recipe, { skipAbutments: manyPieces(recipe) });
   const bare = withoutGround(scene);
   const { width, height } = scene.cell;
   const fit = SIDE / Math.max(width, height);

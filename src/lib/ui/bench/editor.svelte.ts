@@ -38,10 +38,16 @@ import { call, sendFile } from '../state/api';
 import { toasts } from '../state/toasts.svelte';
 import { PatternKeeper } from './keeper.svelte';
 import { lastMeasured } from './measured-start';
-import { freshColour, freshContent, freshRecipe, newId, type FormChoice, FORM_CHOICES } from './fresh';
+import {
+  MANY_PIECES,
+  freshColour,
+  freshContent,
+  freshRecipe,
+  newId,
+  type FormChoice,
+  FORM_CHOICES,
+} from './fresh';
 
-/** From so many pieces on the unit view leaves the underlay of abutting edges out. */
-const MANY_PIECES = 800;
 /** A motif put into a gap fills so much of its circle. */
 const GAP_SHARE = 0.9;
 

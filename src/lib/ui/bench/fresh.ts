@@ -8,6 +8,9 @@ export function freshRecipe(): Recipe {
   return emptyRecipe('mm', { width: toPx(60, 'mm'), height: toPx(60, 'mm') });
 }
 
+/** From so many pieces on the bench leaves the underlay of abutting edges out; files have it all the same. */
+export const MANY_PIECES = 800;
+
 export const FORM_CHOICES = [
   { id: 'rectangle', label: 'Rectangle' },
   { id: 'ellipse', label: 'Ellipse' },
