@@ -369,6 +369,21 @@ describe('patterns from one motif and from numbers', () => {
 });
 
 describe('the unit', () => {
+  it('answers nonsense in a sentence that no panel cuts off, and keeps its number', async () => {
+    await visit(page, '/library/new');
+    await enter(page, 'Unit width', 'abc');
+    const sentence = await page.waitForSelector('.problem[role="alert"]');
+    const box = await sentence?.boundingBox();
+    const whole = await sentence?.evaluate((one) => {
+      const { left, right, top, bottom } = one.getBoundingClientRect();
+      const at = (x: number, y: number): boolean => one.contains(document.elementFromPoint(x, y));
+      return at(left + 3, top + 3) && at(right - 3, bottom - 3);
+    });
+    expect([whole, (box?.x ?? 0) + (box?.width ?? 9999) <= 1280]).toEqual([true, true]);
+    await page.keyboard.press('Escape');
+    expect(await shown(page, 'Unit width')).toBe('60');
+  });
+
   it('is pulled smaller by its edge than the art, which then overlaps; the art stays where it is', async () => {
     const id = await publishedPattern(
       recipe({

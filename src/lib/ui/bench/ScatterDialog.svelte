@@ -156,7 +156,9 @@
   />
   {#if problem}<p class="problem" role="alert">{problem}</p>{/if}
   {#snippet actions()}
-    {#if busy}<Button onclick={() => worker.stop()}>Stop</Button>{/if}
+    {#if busy}<Button onclick={() => worker.stop()}>Stop</Button>{:else}<Button onclick={onclose}
+        >Cancel</Button
+      >{/if}
     <Button kind="main" disabled={busy || chosen.length === 0} onclick={run}
       >{busy ? 'Laying …' : `Scatter ${count} pieces`}</Button
     >

@@ -1,4 +1,5 @@
 import { toPx } from '$lib/core/num/length';
+import { ARROWS } from '../state/arrows';
 import type { BenchEditor } from './editor.svelte';
 
 export const BENCH_KEYS = [
@@ -16,13 +17,6 @@ export const BENCH_KEYS = [
   ['Shift while dragging', 'Straight moves, free sides, steps of 15°'],
   ['?', 'Show these keys'],
 ] as const;
-
-const ARROWS: Record<string, readonly [number, number]> = {
-  ArrowLeft: [-1, 0],
-  ArrowRight: [1, 0],
-  ArrowUp: [0, -1],
-  ArrowDown: [0, 1],
-};
 
 export type KeyActions = { fit: () => void; lifeSize: () => void; help: () => void; flick: () => void };
 

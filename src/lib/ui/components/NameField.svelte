@@ -77,6 +77,7 @@
   }
   input {
     width: 100%;
+    text-overflow: ellipsis;
   }
   .title .mirror,
   .title input {

@@ -47,8 +47,17 @@
   const unitText = $derived('unit' in kind ? kind.unit : kind.suffix);
   const places = $derived(digits ?? ('unit' in kind ? (kind.unit === 'in' ? 3 : 2) : 2));
 
+  const PROBLEM_WIDTH = 260;
   let typed: string | null = $state(null);
   let problem: string | null = $state(null);
+  let field: HTMLSpanElement | undefined = $state();
+  /** Where the problem's sentence stands on the window, so that no panel's edge can cut it. */
+  const place = $derived.by(() => {
+    const box = problem === null ? undefined : field?.getBoundingClientRect();
+    if (!box) return null;
+    const left = Math.max(8, Math.min(box.left - 8, window.innerWidth - PROBLEM_WIDTH - 8));
+    return { left, bottom: window.innerHeight - box.top + 6 };
+  });
   let scrub: { x: number; start: number; moved: boolean } | null = $state(null);
 
   const shown = $derived(
@@ -146,7 +155,7 @@
   }
 </script>
 
-<span class="field" class:disabled>
+<span bind:this={field} class="field" class:disabled>
   <input
     {id}
     type="text"
@@ -174,7 +183,13 @@
     {@attach wheelSteps((count, event) => !disabled && onset(stepBy(count, event)))}
   />{#if unitText && !hideUnit && !mixed}<span class="unit" class:tight={unitText === '°'}>{unitText}</span
     >{/if}
-  {#if problem}<span class="problem" role="alert">{problem}</span>{/if}
+  {#if problem && place}<span
+      class="problem"
+      role="alert"
+      style:left="{place.left}px"
+      style:bottom="{place.bottom}px"
+      style:max-width="{PROBLEM_WIDTH}px">{problem}</span
+    >{/if}
 </span>
 
 <style>
@@ -217,12 +232,9 @@
     margin-left: -4px;
   }
   .problem {
-    position: absolute;
-    bottom: calc(100% + 6px);
-    left: -8px;
-    z-index: 40;
+    position: fixed;
+    z-index: 60;
     width: max-content;
-    max-width: 260px;
     padding: 6px 10px;
     border: 1px solid var(--amber);
     border-radius: var(--radius);

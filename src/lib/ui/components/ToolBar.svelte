@@ -13,6 +13,7 @@
     position: absolute;
     top: 10px;
     display: flex;
+    align-items: center;
     gap: 2px;
     padding: 3px;
     border-radius: 8px;

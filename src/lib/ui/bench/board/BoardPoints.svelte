@@ -12,6 +12,7 @@
   } from '$lib/core/geom/nodes';
   import { toPx } from '$lib/core/num/length';
   import { pathOf } from '$lib/core/scene/drawing';
+  import { ARROWS } from '../../state/arrows';
   import { nodeDrag, setRows, type BoardContext } from './board-drags';
 
   /** The points of the chosen path: drag points and handles, press the line twice for a new point, a point twice to smooth it. */
@@ -38,12 +39,6 @@
     if (next.length === 0) board.remove();
     else setRows(board, next);
   }
-  const ARROWS: Record<string, readonly [number, number]> = {
-    ArrowLeft: [-1, 0],
-    ArrowRight: [1, 0],
-    ArrowUp: [0, -1],
-    ArrowDown: [0, 1],
-  };
   function nudge(row: number, index: number, [x, y]: readonly [number, number], times: number): void {
     const { aids, measure } = board.editor.composed;
     const step = (aids.showGrid ? aids.grid : toPx(1, measure)) * times;

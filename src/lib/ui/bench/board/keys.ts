@@ -1,5 +1,6 @@
 import { translation } from '$lib/core/geom/affine';
 import { toPx } from '$lib/core/num/length';
+import { ARROWS } from '../../state/arrows';
 import type { Board } from './board.svelte';
 import type { Pen } from './pen.svelte';
 
@@ -17,13 +18,6 @@ export const BOARD_KEYS = [
   ['Alt while drawing', 'No snapping'],
   ['?', 'Show these keys'],
 ] as const;
-
-const ARROWS: Record<string, readonly [number, number]> = {
-  ArrowLeft: [-1, 0],
-  ArrowRight: [1, 0],
-  ArrowUp: [0, -1],
-  ArrowDown: [0, 1],
-};
 
 export type BoardActions = { fit: () => void; help: () => void; leave: () => void };
 
