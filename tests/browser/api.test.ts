@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import sharp from 'sharp';
 import { describe, expect, inject, it } from 'vitest';
-import type { LayoutData, PatternDetail, PatternSummary } from '../../src/lib/contract/data';
+import type { LayoutData, FoundPatterns, PatternDetail } from '../../src/lib/contract/data';
 import type { Failure } from '../../src/lib/contract/failure';
 // @ts-expect-error -- the set-up scripts are plain JavaScript, so that they run before anything is installed
 import { freePort, startServer } from '../../scripts/lib/serve.mjs';
@@ -393,7 +393,9 @@ describe('recipes that cannot be drawn', () => {
 
 describe('stock', () => {
   it('is protected and can only be kept as new', async () => {
-    const [stock] = await must<PatternSummary[]>('GET', '/patterns?search=fine%20hatch');
+    const {
+      patterns: [stock],
+    } = await must<FoundPatterns>('GET', '/patterns?search=fine%20hatch');
     expect(stock?.stock).toBe(true);
     const { recipe: held } = await must<PatternDetail>('GET', `/patterns/${stock?.id}`);
     const refused = await api('PUT', `/patterns/${stock?.id}/draft`, { base: stock?.version, recipe: held });

@@ -10,7 +10,7 @@ import type { MeasuredRecipe, Motif, Recipe } from '../../src/lib/core/recipe/re
 import { drawingOf, pictureElement } from '../../src/lib/core/scene/drawing';
 import type { Shape } from '../../src/lib/core/recipe/layout';
 import { layoutSvg } from '../../src/lib/core/svg/layout';
-import type { PatternSummary, ProjectDetail, ProjectSummary } from '../../src/lib/contract/data';
+import type { FoundPatterns, ProjectDetail, ProjectSummary } from '../../src/lib/contract/data';
 import { exportPng, layoutWith, must, publishedPattern } from '../support/api';
 import { at, openBrowser, pixelAt, pixelsOf, visit, type Session } from '../support/browser';
 import { block, dot, drawing, place, recipe } from '../support/recipes';
@@ -403,7 +403,7 @@ describe('the demo', () => {
   });
 
   it('has at least 12 patterns, three projects, five layouts, and two patterns shared by two projects', async () => {
-    const patterns = await must<PatternSummary[]>('GET', '/patterns');
+    const { patterns } = await must<FoundPatterns>('GET', '/patterns');
     const demo = patterns.filter((pattern) => pattern.description !== '');
     expect(demo.length).toBeGreaterThanOrEqual(12);
     expect(demo.filter((pattern) => pattern.projects >= 2).length).toBeGreaterThanOrEqual(2);

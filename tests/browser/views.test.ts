@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { PatternSummary, ProjectSummary, ProjectDetail } from '../../src/lib/contract/data';
+import type { FoundPatterns, ProjectSummary, ProjectDetail } from '../../src/lib/contract/data';
 import { must } from '../support/api';
 import type { Page } from 'puppeteer-core';
 import { enter, named, openBrowser, press, saved, shown, visit, type Session } from '../support/browser';
@@ -12,7 +12,9 @@ const paths: Record<string, string> = {};
 
 beforeAll(async () => {
   session = await openBrowser();
-  const [pattern] = await must<PatternSummary[]>('GET', '/patterns?search=ring');
+  const {
+    patterns: [pattern],
+  } = await must<FoundPatterns>('GET', '/patterns?search=ring');
   const projects = await must<ProjectSummary[]>('GET', '/projects');
   const project = await must<ProjectDetail>(
     'GET',

@@ -7,7 +7,7 @@ import { swatchSvg } from '../../src/lib/core/svg/swatch';
 import { openDatabase } from '../../src/lib/server/db/open';
 import { demoPatterns } from '../../src/lib/server/demo/patterns';
 import { seedDemo } from '../../src/lib/server/demo/seed';
-import { listPatterns } from '../../src/lib/server/repo/patterns';
+import { listPatterns } from '../../src/lib/server/repo/find';
 import { listProjects } from '../../src/lib/server/repo/projects';
 
 describe('the demo', () => {

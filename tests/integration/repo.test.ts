@@ -8,12 +8,11 @@ import { openDatabase, type Db } from '../../src/lib/server/db/open';
 import { readAsset, storeAsset } from '../../src/lib/server/repo/assets';
 import { applyChanges, createLayout, getLayout, layoutPatterns } from '../../src/lib/server/repo/layouts';
 import { nameKey } from '../../src/lib/server/repo/names';
+import { listPatterns, matchText } from '../../src/lib/server/repo/find';
 import { createPalette, listPalettes, savePalette } from '../../src/lib/server/repo/palettes';
 import {
   createPattern,
   getPattern,
-  listPatterns,
-  matchText,
   patchPattern,
   saveDraft,
   setPatternArchived,
@@ -152,7 +151,8 @@ describe('layouts', () => {
         { x: base.x, y: 1.25, width: 10, height: 20 },
         {
           pattern,
-          colours: { ink: '#ff0000' },
+          colourway: null,
+          colours: { ink: { colour: '#ff0000' } },
           ground: { kind: 'colour', colour: '#00ff00' },
           held: base.x > 0 ? 1 : null,
         },
@@ -160,7 +160,7 @@ describe('layouts', () => {
       const id = `${layout}${base.id}`;
       const colour = {
         kind: 'colour' as const,
-        version: 1 as const,
+        version: 2 as const,
         id: `${id}f`,
         colour: '#123456',
         opacity: 0.5,
@@ -244,7 +244,7 @@ describe('the rest', () => {
     const palette = need(createPalette(db, 'Pool'));
     const colours = ['c', 'a', 'b'].map((id, index) => ({ id, name: id, hex: `#00000${index}` }));
     need(savePalette(db, palette.id, 1, { name: 'Pool side', colours }));
-    expect(listPalettes(db)).toEqual([{ id: palette.id, name: 'Pool side', version: 2, colours }]);
+    expect(listPalettes(db)).toEqual([{ id: palette.id, name: 'Pool side', projectId: null, version: 2, colours }]);
     const project = need(createProject(db, 'Job'));
     need(setProjectArchived(db, project.id, true));
     expect(need(getProject(db, project.id)).archivedAt).not.toBeNull();

@@ -36,7 +36,7 @@ describe('a refused body', () => {
     ]);
     expect(sentences(schemas.createProject, {})).toEqual(['The name is missing.']);
     expect(sentences(schemas.patchPattern, { base: 1 })).toEqual([
-      'The request needs at least one of name, description.',
+      'The request needs at least one of name, description, tags, collections, credit.',
     ]);
     expect(sentences(schemas.changes, { base: 1, changes: [{ do: 'paint' }] })[0]).toMatch(
       /“put-shape” or “remove-shape”/,

@@ -1,4 +1,5 @@
 import type { Hex } from '../core/colour/parse';
+import type { Colourway } from '../core/colour/colourway';
 import type { ColourSlot } from '../core/colour/slots';
 import type { Gap, Repeat, Size } from '../core/lattice/repeat';
 import type { LengthUnit } from '../core/num/length';
@@ -10,16 +11,46 @@ export type PatternSummary = {
   id: string;
   name: string;
   description: string;
+  tags: string[];
+  /** Names of the collections it is in. */
+  collections: string[];
+  credit: PatternCredit;
   stock: boolean;
+  kind: 'drawn' | 'measured' | 'picture';
   /** The newest revision; 0 while there is only a draft. */
   newest: number;
   version: number;
   hasDraft: boolean;
   archivedAt: number | null;
+  createdAt: number;
   updatedAt: number;
+  /** When a shape was last filled with it. */
+  lastUsedAt: number | null;
   facts: PatternFacts | null;
   uses: number;
   projects: number;
+};
+
+/** Where a pattern comes from: `licence` is an SPDX identifier or free text; `attribution` says that a credit is due. */
+export type PatternCredit = { author: string; source: string; licence: string; attribution: boolean };
+
+/** How a pattern is kept: what an edit of many can change, and be put back from. `collections` are ids. */
+export type PatternKeeping = {
+  id: string;
+  tags: string[];
+  collections: string[];
+  credit: PatternCredit;
+  archivedAt: number | null;
+};
+
+export type FoundPatterns = { total: number; patterns: PatternSummary[] };
+
+/** What the library can be narrowed by. */
+export type LibraryFacets = {
+  counts: { live: number; stock: number; unpublished: number; archived: number };
+  tags: { tag: string; patterns: number }[];
+  collections: { id: string; name: string; patterns: number }[];
+  projects: { id: string; name: string }[];
 };
 
 /** Counted once when a revision is published. */
@@ -37,6 +68,7 @@ export type PatternFacts = {
 export type PatternDetail = PatternSummary & {
   recipe: Recipe | null;
   draft: Recipe | null;
+  colourways: Colourway[];
   revisions: { number: number; createdAt: number }[];
   usedIn: PatternUse[];
 };
@@ -67,10 +99,21 @@ export type UseInPlace = {
 };
 
 /** What publishing a pattern would change, and the recipes that its uses show now, by revision. */
-export type PublishPreview = { newest: number; recipes: Record<number, Recipe>; uses: UseInPlace[] };
+export type PublishPreview = {
+  newest: number;
+  recipes: Record<number, Recipe>;
+  colourways: Colourway[];
+  uses: UseInPlace[];
+};
 
 /** A pattern as a layout needs it: every revision that the layout or the hangers use, as recipe. */
-export type PatternForUse = { id: string; name: string; newest: number; recipes: Record<number, Recipe> };
+export type PatternForUse = {
+  id: string;
+  name: string;
+  newest: number;
+  recipes: Record<number, Recipe>;
+  colourways: Colourway[];
+};
 
 export type ProjectSummary = {
   id: string;
@@ -118,14 +161,38 @@ export type LayoutChange =
       measure?: LengthUnit;
       ppi?: number;
       background?: Hex | null;
+      backgroundLink?: string | null;
     };
+
+/**
+ * One entry of a palette. `hex` is what is shown: a colour outside sRGB is kept as it was given in `css`; a gradient
+ * has two or more stops and shows its first as `hex`.
+ */
+export type PaletteEntry = {
+  id: string;
+  name: string;
+  hex: Hex;
+  css?: string | null;
+  gradient?: { at: number; hex: Hex; link?: string }[] | null;
+};
 
 export type PaletteData = {
   id: string;
   name: string;
   version: number;
-  colours: { id: string; name: string; hex: Hex }[];
+  /** The project it belongs to; `null` is shared by all. */
+  projectId: string | null;
+  colours: PaletteEntry[];
 };
+
+/** Where a palette colour is followed: numbers of patterns, colourways, fills and layout backgrounds. */
+export type ColourUses = Record<
+  string,
+  { patterns: number; colourways: number; fills: number; pages: number }
+>;
+
+/** What a change of many fills did, and the way back. */
+export type BulkDone = { id: string; fills: number; layouts: number; summary: string };
 
 export type ExportJob = {
   id: string;

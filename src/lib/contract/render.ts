@@ -1,3 +1,4 @@
+import type { PictureLook } from '../core/colour/look';
 import type { Affine } from '../core/geom/affine';
 
 /** What the server's main thread asks of a render worker: one horizontal band of a picture. */
@@ -36,3 +37,6 @@ export type LayerSource =
 
 /** A band's rows, filtered and deflated, ready to be joined to the others. */
 export type BandReply = { deflated: Uint8Array; adler: number; length: number };
+
+/** A picture's file and how to recolour it. */
+export type RecolourRequest = { bytes: Uint8Array; look: PictureLook };

@@ -25,13 +25,57 @@ const spec = (
 ): RouteSpec => ({ method, path, summary, ...more });
 
 export const ROUTES = {
-  listPatterns: spec('GET', '/patterns', 'The patterns of the library, searched and by name', {
+  listPatterns: spec('GET', '/patterns', 'One page of the patterns that match, best match first or sorted', {
     query: schemas.patternQuery,
   }),
   createPattern: spec('POST', '/patterns', 'A new pattern with a draft', { body: schemas.createPattern }),
   getPattern: spec('GET', '/patterns/{id}', 'One pattern: recipe, draft, revisions, uses'),
-  patchPattern: spec('PATCH', '/patterns/{id}', 'Rename or describe a pattern; no use changes', {
-    body: schemas.patchPattern,
+  patchPattern: spec(
+    'PATCH',
+    '/patterns/{id}',
+    'Rename, describe, tag, collect or credit a pattern; no use changes',
+    {
+      body: schemas.patchPattern,
+    },
+  ),
+  deletePattern: spec('DELETE', '/patterns/{id}', 'Delete an archived, unused pattern for good', {
+    body: schemas.deletePattern,
+  }),
+  libraryFacets: spec('GET', '/library', 'What the library can be narrowed by, with counts'),
+  editPatterns: spec('POST', '/patterns/edits', 'Tag, collect, credit or archive many patterns at once', {
+    body: schemas.editPatterns,
+  }),
+  putBack: spec('PUT', '/patterns/edits', 'Put back what patterns were before an edit of many', {
+    body: schemas.putBack,
+  }),
+  saveColourways: spec(
+    'PUT',
+    '/patterns/{id}/colourways',
+    'Replace the colourways of a pattern; uses follow',
+    {
+      body: schemas.saveColourways,
+    },
+  ),
+  holdUses: spec('PUT', '/patterns/{id}/uses', 'Hold uses at the revision they show, or let them follow', {
+    body: schemas.holdUses,
+  }),
+  replaceUses: spec(
+    'POST',
+    '/patterns/{id}/replaced',
+    'Put another pattern in its place, everywhere or in chosen projects',
+    { body: schemas.replaceUses },
+  ),
+  recolour: spec('POST', '/recolours', 'Exchange the colours of one palette for another’s in some layouts', {
+    body: schemas.recolour,
+  }),
+  undoBulk: spec('POST', '/changes/{id}/undone', 'Undo a replacement or recolouring as one step'),
+  createCollection: spec('POST', '/collections', 'A new collection', { body: schemas.collectionName }),
+  renameCollection: spec('PATCH', '/collections/{id}', 'Rename a collection', {
+    body: schemas.collectionName,
+  }),
+  removeCollection: spec('DELETE', '/collections/{id}', 'Take a collection apart; its patterns stay'),
+  events: spec('GET', '/events', 'What changes, as it happens (server-sent events)', {
+    answers: 'text/event-stream',
   }),
   archivePattern: spec('PUT', '/patterns/{id}/archived', 'Archive a pattern or restore it', {
     body: schemas.archived,
@@ -79,6 +123,7 @@ export const ROUTES = {
     maxBytes: LIMITS.pictureBytes,
   }),
   motifFile: spec('GET', '/motifs/{hash}', 'The file that a motif was made from, or a picture in it', {
+    query: schemas.motifQuery,
     answers: 'image/*',
   }),
   listProjects: spec('GET', '/projects', 'All projects'),
@@ -114,10 +159,16 @@ export const ROUTES = {
   cancelExport: spec('DELETE', '/exports/{id}', 'Stop an export'),
   exportFile: spec('GET', '/exports/{id}/file', 'The finished PNG', { answers: 'image/png' }),
   listPalettes: spec('GET', '/palettes', 'All palettes with their colours'),
+  paletteUses: spec('GET', '/palettes/{id}/uses', 'Where the colours of a palette are followed'),
   createPalette: spec('POST', '/palettes', 'A new palette', { body: schemas.createPalette }),
-  savePalette: spec('PUT', '/palettes/{id}', 'Replace a palette’s name and colours', {
-    body: schemas.savePalette,
-  }),
+  savePalette: spec(
+    'PUT',
+    '/palettes/{id}',
+    'Replace a palette’s name and colours; whatever follows them shows it',
+    {
+      body: schemas.savePalette,
+    },
+  ),
   archivePalette: spec('PUT', '/palettes/{id}/archived', 'Archive a palette or restore it', {
     body: schemas.archived,
   }),

@@ -1,5 +1,6 @@
 import Joi from 'joi';
 import { PLANE_GROUPS } from '../core/lattice/groups';
+import { FILL_VERSION } from '../core/recipe/fill';
 import { LIMITS } from '../core/recipe/limits';
 import { MEASURED_FORMS } from '../core/recipe/measured';
 import { RECIPE_VERSION } from '../core/recipe/recipe';
@@ -198,7 +199,7 @@ const recipeHead = {
     radial: { radius: finite().required(), ...groundStops },
   }),
   slots: Joi.array()
-    .items(Joi.object({ id: id().required(), name: name().required(), colour: hex().required() }))
+    .items(Joi.object({ id: id().required(), name: name().required(), colour: hex().required(), link: id() }))
     .max(LIMITS.slots)
     .required(),
 };
@@ -246,15 +247,30 @@ export const recipeSchema = tagged({ composed, measured }).meta({ className: 'Re
 const point = (range: Range) =>
   Joi.object({ x: between(range).required(), y: between(range).required() }).required();
 
+const tintKeys = { colour: hex().required(), link: id() };
+const tint = Joi.object(tintKeys);
+
+const look = Joi.object({
+  map: Joi.array().items(tint).max(5).required(),
+  shift: Joi.object({
+    hue: Joi.number().min(-360).max(360).required(),
+    lightness: Joi.number().min(-1).max(1).required(),
+    chroma: Joi.number().min(0).max(4).required(),
+  }).required(),
+  tint: Joi.object({ ...tintKeys, amount: share().required() })
+    .allow(null)
+    .required(),
+});
+
 export const fillSchema = tagged({
   colour: {
-    version: Joi.number().valid(1).required(),
+    version: Joi.number().valid(FILL_VERSION).required(),
     id: id().required(),
-    colour: hex().required(),
+    ...tintKeys,
     opacity: share().required(),
   },
   pattern: {
-    version: Joi.number().valid(1).required(),
+    version: Joi.number().valid(FILL_VERSION).required(),
     id: id().required(),
     pattern: id().required(),
     held: Joi.number().integer().min(1).allow(null).required(),
@@ -265,9 +281,11 @@ export const fillSchema = tagged({
     offset: point(LIMITS.place),
     anchor: point({ least: -1e6, most: 1e6 }),
     opacity: share().required(),
-    ground: tagged({ own: {}, none: {}, colour: { colour: hex().required() } }),
+    ground: tagged({ own: {}, none: {}, colour: tintKeys }),
     groundOpacity: share().required(),
-    colours: Joi.object().pattern(id(), hex()).required(),
+    colourway: id().allow(null).required(),
+    colours: Joi.object().pattern(id(), tint).required(),
+    look,
   },
 });
 
@@ -290,6 +308,7 @@ const page = {
   measure: measure(),
   ppi: between(LIMITS.ppi),
   background: hex().allow(null),
+  backgroundLink: id().allow(null),
 };
 
 const change = Joi.alternatives()
@@ -307,6 +326,33 @@ const change = Joi.alternatives()
   })
   .required();
 
+const tag = () => Joi.string().trim().min(1).max(LIMITS.tagLength);
+
+const patternCredit = Joi.object({
+  author: Joi.string().trim().max(300).allow('').required(),
+  source: Joi.string().trim().max(1000).allow('').required(),
+  licence: Joi.string().trim().max(300).allow('').required(),
+  attribution: Joi.boolean().required(),
+});
+
+const palettePoint = Joi.object({ id: id().required(), hex: hex().required() });
+
+const entries = Joi.array()
+  .items(
+    Joi.object({
+      id: id().required(),
+      name: name().required(),
+      hex: hex().required(),
+      css: Joi.string().max(200).allow(null),
+      gradient: Joi.array()
+        .items(Joi.object({ at: share().required(), hex: hex().required(), link: id() }))
+        .min(2)
+        .max(LIMITS.gradientStops)
+        .allow(null),
+    }),
+  )
+  .max(LIMITS.paletteColours);
+
 export const schemas = {
   id: id().required(),
   number: Joi.number().integer().min(1).required(),
@@ -314,6 +360,21 @@ export const schemas = {
     search: Joi.string().max(200).allow('').default(''),
     archived: Joi.boolean().default(false),
     drafts: Joi.boolean().default(false),
+    unpublished: Joi.boolean().default(false),
+    collection: id(),
+    tag: Joi.string().max(LIMITS.tagLength),
+    kind: Joi.string().valid('drawn', 'measured', 'picture'),
+    repeat: Joi.string().valid('straight', 'brick', 'half-drop', 'mirror', 'group'),
+    least: Joi.number().min(0).max(1e6),
+    most: Joi.number().min(0).max(1e6),
+    coloursLeast: Joi.number().integer().min(0).max(1000),
+    coloursMost: Joi.number().integer().min(0).max(1000),
+    ground: Joi.string().valid('clear', 'own'),
+    project: id(),
+    colour: hex(),
+    near: Joi.number().min(0).max(100),
+    stock: Joi.string().valid('stock', 'own'),
+    sort: Joi.string().valid('match', 'name', 'newest', 'uses', 'last-used').default('match'),
     limit: Joi.number().integer().min(1).max(1000).default(500),
     offset: Joi.number().integer().min(0).default(0),
   }),
@@ -321,7 +382,11 @@ export const schemas = {
     width: Joi.number().min(1).max(4000).default(240),
     height: Joi.number().min(1).max(4000).default(180),
     scale: Joi.number().min(0.01).max(100).default(1),
+    colourway: id(),
+    /** What changes with the colours that the pattern follows: an address for each look. */
+    look: Joi.string().max(2000),
   }),
+  motifQuery: Joi.object({ look: Joi.string().max(200) }),
   archived: Joi.object({ archived: Joi.boolean().required() }),
   createPattern: Joi.object({
     name: name().required(),
@@ -332,7 +397,65 @@ export const schemas = {
     base: version().required(),
     name: name(),
     description: Joi.string().max(2000).allow(''),
-  }).or('name', 'description'),
+    tags: Joi.array().items(tag()).max(LIMITS.tags),
+    collections: Joi.array().items(id()).max(500),
+    credit: patternCredit,
+  }).or('name', 'description', 'tags', 'collections', 'credit'),
+  deletePattern: Joi.object({ name: Joi.string().max(1000).required() }),
+  editPatterns: Joi.object({
+    ids: Joi.array().items(id()).min(1).max(20_000).required(),
+    addTags: Joi.array().items(tag()).max(LIMITS.tags),
+    removeTags: Joi.array().items(tag()).max(LIMITS.tags),
+    addCollections: Joi.array().items(id()).max(500),
+    removeCollections: Joi.array().items(id()).max(500),
+    credit: patternCredit,
+    archived: Joi.boolean(),
+  }),
+  putBack: Joi.object({
+    patterns: Joi.array()
+      .items(
+        Joi.object({
+          id: id().required(),
+          tags: Joi.array().items(tag()).max(LIMITS.tags).required(),
+          collections: Joi.array().items(id()).max(500).required(),
+          credit: patternCredit.required(),
+          archivedAt: Joi.number().allow(null).required(),
+        }),
+      )
+      .min(1)
+      .max(20_000)
+      .required(),
+  }),
+  saveColourways: Joi.object({
+    base: version().required(),
+    colourways: Joi.array()
+      .items(
+        Joi.object({
+          id: id().required(),
+          name: name().required(),
+          colours: Joi.object().pattern(id(), tint).required(),
+        }),
+      )
+      .required(),
+  }),
+  holdUses: Joi.object({
+    fills: Joi.array().items(id()).min(1).max(20_000).required(),
+    held: Joi.boolean().required(),
+  }),
+  replaceUses: Joi.object({
+    by: id().required(),
+    projects: Joi.array().items(id()).min(1).max(10_000),
+  }),
+  recolour: Joi.object({
+    layouts: Joi.array().items(id()).min(1).max(10_000).required(),
+    exchanges: Joi.array()
+      .items(Joi.object({ from: palettePoint.required(), to: palettePoint.required() }))
+      .min(1)
+      .max(LIMITS.paletteColours)
+      .required(),
+    summary: Joi.string().max(200).required(),
+  }),
+  collectionName: Joi.object({ name: name().required() }),
   saveDraft: Joi.object({ base: version().required(), recipe: recipeSchema.required() }),
   publish: Joi.object({
     base: version().required(),
@@ -363,13 +486,15 @@ export const schemas = {
   }),
   exportSvgQuery: Joi.object({ patterns: Joi.string().valid('live', 'expanded').default('live') }),
   exportPng: Joi.object({ ppi: between(LIMITS.ppi).required() }),
-  createPalette: Joi.object({ name: name().required() }),
+  createPalette: Joi.object({
+    name: name().required(),
+    colours: entries,
+    projectId: id().allow(null),
+  }),
   savePalette: Joi.object({
     base: version().required(),
     name: name().required(),
-    colours: Joi.array()
-      .items(Joi.object({ id: id().required(), name: name().required(), hex: hex().required() }))
-      .max(200)
-      .required(),
+    projectId: id().allow(null),
+    colours: entries.required(),
   }),
 } as const;

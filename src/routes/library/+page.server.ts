@@ -1,4 +1,4 @@
-import { listPatterns } from '$lib/server/repo/patterns';
+import { listPatterns } from '$lib/server/repo/find';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals, url }) => {

@@ -1,7 +1,8 @@
 import type { Hex } from './parse';
+import type { Tint } from './tint';
 
-/** A colour place in a pattern; motifs and ground refer to it by `id`. */
-export type ColourSlot = { id: string; name: string; colour: Hex };
+/** A colour place in a pattern; motifs and ground refer to it by `id`. Its colour may follow a palette. */
+export type ColourSlot = Tint & { id: string; name: string };
 
 /** Colours for some or all slots, by slot id. */
 export type SlotColours = Readonly<Record<string, Hex>>;

@@ -1,8 +1,9 @@
 import { chain, compose, translation, type Affine } from '../geom/affine';
 import type { Point } from '../geom/point';
-import type { Hex } from '../colour/parse';
+import type { PictureLook } from '../colour/look';
+import type { Tint } from '../colour/tint';
 
-export const FILL_VERSION = 1;
+export const FILL_VERSION = 2;
 
 /**
  * One use of a pattern, or of a plain colour, on a shape. Nothing in it touches the pattern or the shape.
@@ -10,11 +11,10 @@ export const FILL_VERSION = 1;
  */
 export type Fill = PatternFill | ColourFill;
 
-export type ColourFill = {
+export type ColourFill = Tint & {
   kind: 'colour';
   version: typeof FILL_VERSION;
   id: string;
-  colour: Hex;
   opacity: number;
 };
 
@@ -37,12 +37,16 @@ export type PatternFill = {
   opacity: number;
   ground: FillGround;
   groundOpacity: number;
-  /** Colours of this use by slot; slots that are not named keep the pattern's colour. */
-  colours: Record<string, Hex>;
+  /** The pattern's colourway that this use shows; `null` shows the pattern's own colours. */
+  colourway: string | null;
+  /** Colours of this use by slot; slots that are not named keep the colour of the colourway or the pattern. */
+  colours: Readonly<Record<string, Tint>>;
+  /** How this use recolours the pattern's pictures; absent where they stay as they are. */
+  look?: PictureLook;
 };
 
 /** What lies under the pattern on this shape: the pattern's own ground, nothing, or another colour. */
-export type FillGround = { kind: 'own' } | { kind: 'none' } | { kind: 'colour'; colour: Hex };
+export type FillGround = { kind: 'own' } | { kind: 'none' } | ({ kind: 'colour' } & Tint);
 
 /** A fresh use of a pattern: at its own size and colours, upright, its corner on the shape's corner. */
 export function freshFill(id: string, pattern: string): PatternFill {
@@ -61,6 +65,7 @@ export function freshFill(id: string, pattern: string): PatternFill {
     opacity: 1,
     ground: { kind: 'own' },
     groundOpacity: 1,
+    colourway: null,
     colours: {},
   };
 }

@@ -14,6 +14,8 @@ export type Layout = {
   measure: LengthUnit;
   ppi: number;
   background: Hex | null;
+  /** The palette colour that the background follows. */
+  backgroundLink?: string | null;
   /** In stack order, the last one in front. */
   shapes: Shape[];
 };

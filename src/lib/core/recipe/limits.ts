@@ -20,6 +20,12 @@ export const LIMITS = {
   ppi: { least: 1, most: 9600 },
   nameLength: 80,
   slots: 64,
+  colourways: 60,
+  tags: 30,
+  tagLength: 40,
+  /** Colours of a palette, and stops of a gradient in it. */
+  paletteColours: 500,
+  gradientStops: 24,
   bands: 60,
   /** Distances and softness of shadows and relief, px. */
   effect: { least: 0, most: 200 },

@@ -5,7 +5,10 @@ import type { Box } from '../geom/box';
 import { boxCorners } from '../geom/polygon';
 import type { Point } from '../geom/point';
 import type { Hex } from '../colour/parse';
+import type { PictureLook } from '../colour/look';
+import type { Colourway } from '../colour/colourway';
 import { resolveSlots, type ColourSlot } from '../colour/slots';
+import { plainColours } from '../colour/tint';
 import { fillMatrix, type PatternFill } from '../recipe/fill';
 import { shapeBox, shapeOutline, type Layout, type Shape } from '../recipe/layout';
 import { withoutGround, type UnitScene } from './unit';
@@ -19,6 +22,7 @@ export type CompiledPattern = {
   name: string;
   scene: UnitScene;
   slots: ColourSlot[];
+  colourways: readonly Colourway[];
   bare: CompiledPattern;
 };
 
@@ -28,9 +32,18 @@ export function compiledPattern(
   name: string,
   scene: UnitScene,
   slots: ColourSlot[],
+  colourways: readonly Colourway[] = [],
 ): CompiledPattern {
-  const whole: Omit<CompiledPattern, 'bare'> & { bare?: CompiledPattern } = { key, name, scene, slots };
-  const bare = scene.ground?.art ? compiledPattern(`${key}~`, name, withoutGround(scene), slots) : null;
+  const whole: Omit<CompiledPattern, 'bare'> & { bare?: CompiledPattern } = {
+    key,
+    name,
+    scene,
+    slots,
+    colourways,
+  };
+  const bare = scene.ground?.art
+    ? compiledPattern(`${key}~`, name, withoutGround(scene), slots, colourways)
+    : null;
   whole.bare = bare ?? (whole as CompiledPattern);
   return whole as CompiledPattern;
 }
@@ -57,6 +70,8 @@ export type ShapePaint =
       /** Pattern space → frame space. */
       matrix: Affine;
       colours: Record<string, Hex>;
+      /** How the pictures of the pattern are recoloured. */
+      look: PictureLook | null;
       opacity: number;
       ground: (FlatGround & { opacity: number }) | null;
     };
@@ -116,15 +131,25 @@ function compilePaint(shape: Shape, lookup: PatternLookup): ShapePaint | null {
   const found = lookup(fill);
   if (!found) return null;
   const pattern = fill.ground.kind === 'own' ? found : found.bare;
-  const colours = resolveSlots(pattern.slots, fill.colours);
+  const colours = coloursOf(fill, pattern);
   return {
     kind: 'pattern',
     pattern,
     matrix: fillMatrix(fill),
     colours,
+    look: fill.look ?? null,
     opacity: fill.opacity,
     ground: groundOf(fill, pattern, colours),
   };
+}
+
+/** The colours of a use: the pattern's own, those of its colourway over them, its own over all. */
+export function coloursOf(
+  fill: Pick<PatternFill, 'colourway' | 'colours'>,
+  { slots, colourways }: Pick<CompiledPattern, 'slots' | 'colourways'>,
+): Record<string, Hex> {
+  const way = colourways.find((one) => one.id === fill.colourway);
+  return resolveSlots(slots, { ...(way ? plainColours(way.colours) : {}), ...plainColours(fill.colours) });
 }
 
 function groundOf(

@@ -1,4 +1,5 @@
 import type { PatternFill } from '../recipe/fill';
+import type { Colourway } from '../colour/colourway';
 import type { Recipe } from '../recipe/recipe';
 import { compiledPattern, type CompiledPattern, type PatternLookup } from './layout';
 import { compileUnit } from './unit';
@@ -9,6 +10,7 @@ export type PatternRevisions = {
   name: string;
   newest: number;
   recipes: Readonly<Record<number, Recipe>>;
+  colourways: readonly Colourway[];
 };
 
 /** The revision that a fill shows: the one at which it is held, else the newest. */
@@ -27,7 +29,7 @@ export function patternLookup(patterns: Iterable<PatternRevisions>): PatternLook
     if (held) return held;
     const recipe = pattern.recipes[revision];
     if (!recipe) return null;
-    const fresh = compiledPattern(key, pattern.name, compileUnit(recipe), recipe.slots);
+    const fresh = compiledPattern(key, pattern.name, compileUnit(recipe), recipe.slots, pattern.colourways);
     compiled.set(key, fresh);
     return fresh;
   };

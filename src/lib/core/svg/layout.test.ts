@@ -17,11 +17,11 @@ const size = { width: '300', height: '300' };
 
 describe('a layout as SVG', () => {
   it('keeps patterns live: one base for equal drawings, a pattern of its own for every fill', () => {
-    const pattern = { id: 'pattern', name: 'P', newest: 1, recipes: { 1: art } };
+    const pattern = { id: 'pattern', name: 'P', newest: 1, recipes: { 1: art }, colourways: [] };
     const shapes = [0, 1, 2].map((index) => ({
       ...filledShape(
         { x: index * 100, y: 0, width: 90, height: 90 },
-        { rotation: index * 10, colours: index === 2 ? { ink: '#ff0000' } : {} },
+        { rotation: index * 10, colours: index === 2 ? { ink: { colour: '#ff0000' } } : {} },
       ),
       id: `s${index}`,
     }));
@@ -54,6 +54,7 @@ describe('a layout as SVG', () => {
       name: 'P',
       newest: 2,
       recipes: { 1: art, 2: recipe({ motifs: [block('b', 10, 10)], placings: [place('b', 5, 5)] }) },
+      colourways: [],
     };
     const lookup = patternLookup([pattern]);
     const keyAt = (held: number | null) => {

@@ -9,7 +9,8 @@ import {
   type ShapeScene,
 } from '../scene/layout';
 import { basePattern, fillPattern } from './live';
-import { groundPaint } from './paint';
+import { groundPaint, throughLook } from './paint';
+import { lookKey } from '../colour/look';
 import { piecesOver } from '../scene/unit';
 import {
   UNDERLAY_PIXELS,
@@ -89,10 +90,10 @@ class Writer {
   }
 
   private live(paint: PatternPaint, outline: (attributes: string) => string): string {
-    const { scene, key } = paint.pattern;
+    const { scene } = paint.pattern;
     const underlay = underlayWidth(meanScale(paint.matrix) * this.scale);
-    const base = this.once(`p|${key}|${colourKey(paint.colours)}|${underlay}`, 'p', (id) =>
-      basePattern(id, scene, paint.colours, underlay),
+    const base = this.once(`p|${paintKey(paint)}|${underlay}`, 'p', (id) =>
+      throughLook(basePattern(id, scene, paint.colours, underlay), paint.look),
     );
     const id = `f${this.defs.length}`;
     this.defs.push(fillPattern(id, base, scene, paint.matrix));
@@ -100,13 +101,11 @@ class Writer {
   }
 
   private expanded(shape: ShapeScene, paint: PatternPaint): string {
-    const { scene, key } = paint.pattern;
+    const { scene } = paint.pattern;
     const { offsets, region } = visibleCopies(shape, paint, this.region);
     if (offsets.length === 0 && scene.endless.length === 0) return '';
-    const unit = this.once(
-      `u|${key}|${colourKey(paint.colours)}`,
-      'u',
-      (id) => `<g id="${id}">${unitMarkup(scene, paint.colours)}</g>`,
+    const unit = this.once(`u|${paintKey(paint)}`, 'u', (id) =>
+      throughLook(`<g id="${id}">${unitMarkup(scene, paint.colours)}</g>`, paint.look),
     );
     const clip = this.once(
       `c|${shape.id}`,
@@ -139,7 +138,8 @@ export function layeredMarkup(paint: PatternPaint, region: readonly Point[]): st
   const pieces = piecesOver(scene, region)
     .map(({ piece, offset }) => pieceMarkup(piece, offset, paint.colours))
     .join('');
-  return `<g transform="${matrixText(paint.matrix)}">${endlessMarkup(scene, region, paint.colours)}${pieces}</g>`;
+  const drawing = endlessMarkup(scene, region, paint.colours) + pieces;
+  return `<g transform="${matrixText(paint.matrix)}">${throughLook(drawing, paint.look)}</g>`;
 }
 
 /** Every copy of the unit `#unit` at its offset, with endless strokes and underlay below, in the shape's frame space. */
@@ -167,6 +167,10 @@ export function visibleCopies(shape: ShapeScene, paint: PatternPaint, onPage: Bo
   if (!region) return { offsets: [], region: [] };
   return { offsets: artBox ? offsetsMeeting(lattice, grow(artBox, 1e-3), region) : [], region };
 }
+
+/** A name for what a fill draws in one unit: equal drawings have equal names. */
+export const paintKey = ({ pattern, colours, look }: PatternPaint): string =>
+  `${pattern.key}|${colourKey(colours)}|${look ? lookKey(look) : ''}`;
 
 /** A name for a set of colours: equal sets have equal names. */
 export const colourKey = (colours: Readonly<Record<string, string>>): string =>

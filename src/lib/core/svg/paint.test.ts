@@ -83,8 +83,10 @@ describe('pictures', () => {
   const markup = base ? elementMarkup({ ...base, picture }, colours) : '';
 
   it('are fetched by the browser and put into files that must stand alone', () => {
-    expect(picturesIn(markup)).toEqual([asset]);
-    const whole = embedPictures(markup, (wanted) => (wanted === asset ? 'data:image/png;base64,AA==' : null));
+    expect(picturesIn(markup)).toEqual([{ asset, look: null }]);
+    const whole = embedPictures(markup, (wanted) =>
+      wanted.asset === asset ? 'data:image/png;base64,AA==' : null,
+    );
     expect(whole).toContain('href="data:image/png;base64,AA=="');
     expect(picturesIn(whole)).toEqual([]);
     expect(embedPictures(markup, () => null)).not.toContain('/api/');

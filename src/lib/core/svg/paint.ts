@@ -1,3 +1,4 @@
+import { isPlainLook, lookKey, readLookKey, type PictureLook } from '../colour/look';
 import type { Hex } from '../colour/parse';
 import type { Affine } from '../geom/affine';
 import type { GradientPaint, Paint, PicturePaint } from '../recipe/recipe';
@@ -64,15 +65,38 @@ export function pictureMarkup({ asset, width, height, matrix }: PicturePaint): s
   return `<image href="${PICTURE_ROUTE}${asset}" width="${num(width)}" height="${num(height)}" preserveAspectRatio="none" transform="${matrixText(matrix)}"/>`;
 }
 
-/** The assets of all pictures that an SVG text draws. */
-export function picturesIn(svg: string): string[] {
-  return [...new Set([...svg.matchAll(PICTURE_HREF)].map((match) => match[1] ?? ''))];
+/** A picture that a drawing shows: an asset, and how it is recoloured (`null` as it is). */
+export type ShownPicture = { asset: string; look: PictureLook | null };
+
+/** A drawing with every picture in it seen through a look. */
+export function throughLook(svg: string, look: PictureLook | null): string {
+  if (look === null || isPlainLook(look) || !svg.includes(PICTURE_ROUTE)) return svg;
+  return svg.replace(PICTURE_HREF, (_, asset: string) => `href="${pictureAddress({ asset, look })}"`);
+}
+
+/** Where a picture is fetched from. */
+export function pictureAddress({ asset, look }: ShownPicture): string {
+  return `${PICTURE_ROUTE}${asset}${look === null || isPlainLook(look) ? '' : `?look=${lookKey(look)}`}`;
+}
+
+/** All pictures that an SVG text draws, each once. */
+export function picturesIn(svg: string): ShownPicture[] {
+  const found = new Map([...svg.matchAll(PICTURE_HREF)].map((match) => [match[0], shownPicture(match)]));
+  return [...found.values()];
 }
 
 /** The SVG with every picture inside it as a data URL; a picture that cannot be had is left empty. */
-export function embedPictures(svg: string, dataUrl: (asset: string) => string | null): string {
+export function embedPictures(svg: string, dataUrl: (picture: ShownPicture) => string | null): string {
   if (!svg.includes(PICTURE_ROUTE)) return svg;
-  return svg.replace(PICTURE_HREF, (_, asset: string) => `href="${escapeXml(dataUrl(asset) ?? 'data:,')}"`);
+  return svg.replace(
+    PICTURE_HREF,
+    (...match: string[]) => `href="${escapeXml(dataUrl(shownPicture(match)) ?? 'data:,')}"`,
+  );
 }
 
-const PICTURE_HREF = /href="\/api\/v1\/motifs\/([0-9a-f]{64})"/g;
+const shownPicture = (match: readonly string[]): ShownPicture => ({
+  asset: match[1] ?? '',
+  look: match[2] === undefined ? null : readLookKey(match[2]),
+});
+
+const PICTURE_HREF = /href="\/api\/v1\/motifs\/([0-9a-f]{64})(?:\?look=([-0-9a-f.,_:]+))?"/g;

@@ -1,13 +1,13 @@
 import { join } from 'node:path';
 import { openDatabase, type Db } from '../db/open';
-import { assetUrl } from '../repo/assets';
 import { seedDemo } from '../demo/seed';
 import { openExports, type Exports } from '../jobs/exports';
 import { openRenderPool, type RenderPool } from '../render/pool';
 import { appRoot } from '../root';
+import { openPictures, type Pictures } from './pictures';
 
-/** What the running server holds: one database, one render pool, the export jobs. */
-export type App = { db: Db; pool: RenderPool; exports: Exports };
+/** What the running server holds: one database, one render pool, pictures ready to draw, the export jobs. */
+export type App = { db: Db; pool: RenderPool; exports: Exports; pictures: Pictures };
 
 /** The folder for the database and exported files: ISLE_DATA, or `data` beside the application. */
 export function dataFolder(environment: NodeJS.ProcessEnv): string {
@@ -20,5 +20,6 @@ export function openApp(environment: NodeJS.ProcessEnv): App {
   const db = openDatabase(join(folder, 'isle.db'));
   if (environment.ISLE_DEMO === '1') seedDemo(db);
   const pool = openRenderPool();
-  return { db, pool, exports: openExports(pool, join(folder, 'exports'), (asset) => assetUrl(db, asset)) };
+  const pictures = openPictures(db, pool);
+  return { db, pool, pictures, exports: openExports(pool, join(folder, 'exports'), pictures.forScene) };
 }

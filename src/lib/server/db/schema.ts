@@ -8,6 +8,7 @@ import {
   sqliteTable,
   text,
   uniqueIndex,
+  type AnySQLiteColumn,
 } from 'drizzle-orm/sqlite-core';
 
 /**
@@ -43,6 +44,8 @@ export const palette = sqliteTable(
     studioId: studioId(),
     name: text('name').notNull(),
     nameKey: text('name_key').notNull(),
+    /** The project it belongs to; `null` is shared by all. */
+    projectId: text('project_id').references((): AnySQLiteColumn => project.id),
     version: integer('version').notNull().default(1),
     createdAt: createdAt(),
     updatedAt: updatedAt(),
@@ -61,7 +64,14 @@ export const paletteColour = sqliteTable(
       .references(() => palette.id, { onDelete: 'cascade' }),
     position: integer('position').notNull(),
     name: text('name').notNull(),
+    /** What is shown: sRGB, mapped where the colour lies outside; a gradient's first stop. */
     hex: text('hex').notNull(),
+    /** A colour outside sRGB as it was given, in CSS. */
+    css: text('css'),
+    /** The stops of a gradient as JSON. */
+    gradient: text('gradient'),
+    /** Taken out of the palette while documents follow it: they keep showing it. */
+    removedAt: integer('removed_at'),
   },
   (table) => [index('palette_colour_place').on(table.paletteId, table.position)],
 );
@@ -74,9 +84,27 @@ export const pattern = sqliteTable(
     name: text('name').notNull(),
     nameKey: text('name_key').notNull(),
     description: text('description').notNull().default(''),
+    /** Row of the search index. */
+    seq: integer('seq').notNull().default(0),
+    author: text('author').notNull().default(''),
+    source: text('source').notNull().default(''),
+    /** An SPDX identifier or free text. */
+    licence: text('licence').notNull().default(''),
+    attribution: integer('attribution', { mode: 'boolean' }).notNull().default(false),
     stock: integer('stock', { mode: 'boolean' }).notNull().default(false),
     /** The newest revision's number; 0 until the first is published. */
     newest: integer('newest').notNull().default(0),
+    /** Facts of the newest revision, or of the draft until there is one; for filters. Lengths in px. */
+    kind: text('kind', { enum: ['drawn', 'measured', 'picture'] })
+      .notNull()
+      .default('drawn'),
+    repeatKind: text('repeat_kind').notNull().default('straight'),
+    unitWidth: real('unit_width').notNull().default(0),
+    unitHeight: real('unit_height').notNull().default(0),
+    colourCount: integer('colour_count').notNull().default(0),
+    clear: integer('clear', { mode: 'boolean' }).notNull().default(true),
+    /** When a shape was last filled with it. */
+    lastUsedAt: integer('last_used_at'),
     /** Work in progress as recipe JSON; `null` where it equals the newest revision. */
     draft: text('draft'),
     version: integer('version').notNull().default(1),
@@ -86,7 +114,68 @@ export const pattern = sqliteTable(
   },
   (table) => [
     uniqueIndex('pattern_name').on(table.studioId, table.nameKey),
+    uniqueIndex('pattern_seq').on(table.seq),
     index('pattern_live').on(table.studioId, table.archivedAt, table.nameKey),
+    index('pattern_new').on(table.studioId, table.archivedAt, table.createdAt),
+  ],
+);
+
+export const collection = sqliteTable(
+  'collection',
+  {
+    id: id(),
+    studioId: studioId(),
+    name: text('name').notNull(),
+    nameKey: text('name_key').notNull(),
+    createdAt: createdAt(),
+  },
+  (table) => [uniqueIndex('collection_name').on(table.studioId, table.nameKey)],
+);
+
+const patternId = () =>
+  text('pattern_id')
+    .notNull()
+    .references(() => pattern.id, { onDelete: 'cascade' });
+
+export const collectionPattern = sqliteTable(
+  'collection_pattern',
+  {
+    collectionId: text('collection_id')
+      .notNull()
+      .references(() => collection.id, { onDelete: 'cascade' }),
+    patternId: patternId(),
+  },
+  (table) => [
+    primaryKey({ columns: [table.collectionId, table.patternId] }),
+    index('collection_of').on(table.patternId),
+  ],
+);
+
+export const patternTag = sqliteTable(
+  'pattern_tag',
+  { patternId: patternId(), tag: text('tag').notNull(), tagKey: text('tag_key').notNull() },
+  (table) => [
+    primaryKey({ columns: [table.patternId, table.tagKey] }),
+    index('tag_pattern').on(table.tagKey, table.patternId),
+  ],
+);
+
+/** The colours of the newest revision (or draft), for the search by colour and by palette colour. */
+export const patternColour = sqliteTable(
+  'pattern_colour',
+  {
+    patternId: patternId(),
+    position: integer('position').notNull(),
+    hex: text('hex').notNull(),
+    /** The palette colour that it follows. */
+    link: text('link'),
+  },
+  (table) => [
+    primaryKey({ columns: [table.patternId, table.position] }),
+    index('pattern_colour_hex').on(table.hex),
+    index('pattern_colour_link')
+      .on(table.link)
+      .where(sql`link is not null`),
   ],
 );
 
@@ -167,6 +256,8 @@ export const layout = sqliteTable(
     measure: text('measure', { enum: ['px', 'mm', 'in', 'pt'] }).notNull(),
     ppi: real('ppi').notNull(),
     background: text('background'),
+    /** The palette colour that the background follows. */
+    backgroundLink: text('background_link'),
     version: integer('version').notNull().default(1),
     createdAt: createdAt(),
     updatedAt: updatedAt(),
@@ -210,6 +301,7 @@ export const fill = sqliteTable(
     opacity: real('opacity').notNull(),
     /** The plain colour of a colour fill. */
     colour: text('colour'),
+    colourLink: text('colour_link'),
     patternId: text('pattern_id').references(() => pattern.id),
     /** The revision at which the use is held; `null` follows the newest. */
     heldRevision: integer('held_revision'),
@@ -225,17 +317,51 @@ export const fill = sqliteTable(
       .notNull()
       .default('own'),
     groundColour: text('ground_colour'),
+    groundLink: text('ground_link'),
     groundOpacity: real('ground_opacity').notNull().default(1),
+    colourwayId: text('colourway_id').references(() => colourway.id),
     /** Colours of this use by slot id, as JSON. */
     colours: text('colours').notNull().default('{}'),
+    /** How its pictures are recoloured, as JSON. */
+    look: text('look'),
   },
   (table) => [
     uniqueIndex('fill_place').on(table.shapeId, table.position),
     index('fill_pattern')
       .on(table.patternId)
       .where(sql`pattern_id is not null`),
+    index('fill_colourway')
+      .on(table.colourwayId)
+      .where(sql`colourway_id is not null`),
   ],
 );
+
+/** Which palette colours a fill follows. */
+export const fillLink = sqliteTable(
+  'fill_link',
+  {
+    fillId: text('fill_id')
+      .notNull()
+      .references(() => fill.id, { onDelete: 'cascade' }),
+    colourId: text('colour_id').notNull(),
+  },
+  (table) => [
+    primaryKey({ columns: [table.fillId, table.colourId] }),
+    index('fill_link_colour').on(table.colourId),
+  ],
+);
+
+/** A change of many fills at once (replace everywhere, recolour a project), kept so that it can be undone as one step. */
+export const bulkChange = sqliteTable('bulk_change', {
+  id: id(),
+  studioId: studioId(),
+  kind: text('kind').notNull(),
+  summary: text('summary').notNull(),
+  /** The fills before and after, as JSON. */
+  fills: text('fills').notNull(),
+  createdAt: createdAt(),
+  undoneAt: integer('undone_at'),
+});
 
 /** What happened, for the studio's history: who changed what, when. */
 export const event = sqliteTable(

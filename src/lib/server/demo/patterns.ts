@@ -3,6 +3,7 @@ import { FERRY_AND_FAIR } from './patterns-ferry-fair';
 import { LIDO } from './patterns-lido';
 import { recipeOf, type DemoPattern } from './draw';
 import { STOCK } from './stock';
+import { STOCK_DRAWN } from './stock-drawn';
 
 type Ready = { name: string; description: string; recipe: Recipe; stock: boolean };
 
@@ -17,6 +18,6 @@ const ready = ({ name, description, plan }: DemoPattern, stock: boolean): Ready 
 export function demoPatterns(): Ready[] {
   return [
     ...[...LIDO, ...FERRY_AND_FAIR].map((one) => ready(one, false)),
-    ...STOCK.map((one) => ready(one, true)),
+    ...[...STOCK, ...STOCK_DRAWN].map((one) => ready(one, true)),
   ];
 }

@@ -1,5 +1,5 @@
 import type { ShapeForm } from '../../core/geom/shapes';
-import { freshFill, type Fill, type PatternFill } from '../../core/recipe/fill';
+import { FILL_VERSION, freshFill, type Fill, type PatternFill } from '../../core/recipe/fill';
 import type { Shape } from '../../core/recipe/layout';
 import { newId } from '../repo/context';
 import type { NewLayout } from '../repo/layouts';
@@ -49,7 +49,7 @@ function layoutOf(page: NewLayout, factor: number, plans: Plan[]): DemoLayout {
 }
 
 function plain(colour: ColourName): Fill {
-  return { kind: 'colour', version: 1, id: newId(), colour: COLOURS[colour], opacity: 1 };
+  return { kind: 'colour', version: FILL_VERSION, id: newId(), colour: COLOURS[colour], opacity: 1 };
 }
 
 function used(name: string, use: Use, patterns: ReadonlyMap<string, string>): PatternFill {
@@ -71,7 +71,10 @@ function used(name: string, use: Use, patterns: ReadonlyMap<string, string>): Pa
           ? { kind: 'none' }
           : { kind: 'colour', colour: COLOURS[use.ground] },
     colours: Object.fromEntries(
-      Object.entries(use.colours ?? {}).map(([from, to]) => [slotOf(from as ColourName), COLOURS[to]]),
+      Object.entries(use.colours ?? {}).map(([from, to]) => [
+        slotOf(from as ColourName),
+        { colour: COLOURS[to] },
+      ]),
     ),
   };
 }

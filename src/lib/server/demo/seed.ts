@@ -1,14 +1,22 @@
 import { count, eq } from 'drizzle-orm';
+import type { PaletteEntry } from '../../contract/data';
 import type { Outcome } from '../../contract/failure';
+import type { Hex } from '../../core/colour/parse';
+import { tintOf, type Tint } from '../../core/colour/tint';
+import { recolourFill } from '../../core/recipe/links';
+import type { Recipe } from '../../core/recipe/recipe';
 import type { Db } from '../db/open';
 import { pattern } from '../db/schema';
 import { newId } from '../repo/context';
+import { collectionNamed } from '../repo/collections';
+import { saveColourways } from '../repo/colourways';
 import { applyChanges, createLayout } from '../repo/layouts';
-import { createPalette, savePalette } from '../repo/palettes';
-import { createPattern } from '../repo/patterns';
+import { createPalette } from '../repo/palettes';
+import { createPattern, patchPattern } from '../repo/patterns';
 import { publish } from '../repo/publishing';
 import { createProject } from '../repo/projects';
-import { COLOURS } from './draw';
+import { COLOURS, type ColourName } from './draw';
+import { KEEPING, stockTags } from './keeping';
 import { DEMO_PROJECTS } from './projects';
 import { demoPatterns } from './patterns';
 
@@ -16,24 +24,97 @@ import { demoPatterns } from './patterns';
 export function seedDemo(db: Db): void {
   const held = db.select({ count: count() }).from(pattern).get();
   if ((held?.count ?? 0) > 0) return;
-  const palette = need(createPalette(db, 'Marrowby and neighbours'));
-  const colours = Object.entries(COLOURS).map(([name, hex]) => ({ id: newId(), name, hex }));
-  need(savePalette(db, palette.id, palette.version, { name: palette.name, colours }));
+  const links = seedPalette(db);
   const patternIds = new Map<string, string>();
   for (const plan of demoPatterns()) {
-    const made = need(createPattern(db, plan));
+    const recipe = plan.stock ? plan.recipe : linkedRecipe(plan.recipe, links);
+    const made = need(createPattern(db, { ...plan, recipe }));
     need(publish(db, made.id, made.version));
+    keep(db, made.id, plan, links);
     if (plan.stock) db.update(pattern).set({ stock: true }).where(eq(pattern.id, made.id)).run();
     patternIds.set(plan.name, made.id);
   }
   for (const project of DEMO_PROJECTS) {
     const { id } = need(createProject(db, project.name));
+    if (project.name.startsWith('Lantern')) seedFairPalette(db, id);
     for (const { page, shapes } of project.layouts) {
       const layout = need(createLayout(db, id, page));
-      const changes = shapes(patternIds).map((shape) => ({ do: 'put-shape' as const, shape }));
-      need(applyChanges(db, layout.id, layout.version, changes));
+      const changes = shapes(patternIds).map((shape) => ({
+        do: 'put-shape' as const,
+        shape: { ...shape, fill: shape.fill && recolourFill(shape.fill, (tint) => linked(tint, links)) },
+      }));
+      const link = page.background ? links.get(page.background) : undefined;
+      const background = link === undefined ? [] : [{ do: 'page' as const, backgroundLink: link }];
+      need(applyChanges(db, layout.id, layout.version, [...changes, ...background]));
     }
   }
+}
+
+/** The shared palette; answers the id of each of its colours by hex. */
+function seedPalette(db: Db): ReadonlyMap<Hex, string> {
+  const colours = Object.entries(COLOURS).map(([name, hex]) => ({ id: newId(), name, hex }));
+  need(createPalette(db, 'Marrowby and neighbours', { colours }));
+  return new Map(colours.map(({ hex, id }) => [hex, id]));
+}
+
+/** A palette of one project, with a gradient in it. */
+function seedFairPalette(db: Db, projectId: string): void {
+  const plain = [
+    ['Paper', '#fbf3e4'],
+    ['Lamp', '#f6b83c'],
+    ['Brick', '#b5462f'],
+    ['Ink', '#2a2440'],
+    ['Leaf', '#4f7f5f'],
+  ] as const;
+  const colours: PaletteEntry[] = plain.map(([name, hex]) => ({ id: newId(), name, hex }));
+  const stops = [colours[3], colours[2], colours[1]].flatMap((entry, index) =>
+    entry ? [{ at: index / 2, hex: entry.hex, link: entry.id }] : [],
+  );
+  const dusk = { id: newId(), name: 'Dusk', hex: '#2a2440', gradient: stops };
+  need(createPalette(db, 'Lantern Row', { colours: [...colours, dusk], projectId }));
+}
+
+const linked = (tint: Tint, links: ReadonlyMap<Hex, string>): Tint =>
+  tintOf(tint.colour, links.get(tint.colour));
+
+function linkedRecipe(recipe: Recipe, links: ReadonlyMap<Hex, string>): Recipe {
+  return { ...recipe, slots: recipe.slots.map((slot) => ({ ...slot, ...linked(slot, links) })) };
+}
+
+/** Tags, collections, credit and colourways. */
+function keep(
+  db: Db,
+  id: string,
+  { name, recipe, stock }: { name: string; recipe: Recipe; stock: boolean },
+  links: ReadonlyMap<Hex, string>,
+): void {
+  const { tags, collections = [], credit, colourways = {} } = KEEPING[name] ?? { tags: stockTags(name) };
+  const version =
+    db.select({ version: pattern.version }).from(pattern).where(eq(pattern.id, id)).get()?.version ?? 0;
+  const patched = need(
+    patchPattern(db, id, version, {
+      tags,
+      collections: (stock ? ['Plain and useful'] : collections).map((one) => collectionNamed(db, one)),
+      credit: {
+        author: stock ? 'Isle' : 'Studio',
+        source: stock ? 'Ships with Isle' : '',
+        licence: stock ? 'CC0-1.0' : '',
+        attribution: false,
+        ...credit,
+      },
+    }),
+  );
+  const ways = Object.entries(colourways).map(([title, exchange]) => ({
+    id: newId(),
+    name: title,
+    colours: Object.fromEntries(
+      recipe.slots.flatMap(({ id: slot, name: from }) => {
+        const to = exchange[from as ColourName];
+        return to === undefined ? [] : [[slot, linked({ colour: COLOURS[to] }, links)]];
+      }),
+    ),
+  }));
+  if (ways.length > 0) need(saveColourways(db, id, patched.version, ways));
 }
 
 function need<T>(outcome: Outcome<T>): T {

@@ -9,7 +9,7 @@ import { done, fail, type Outcome } from '../../contract/failure';
 import { devicePixels } from '../../core/num/length';
 import { LIMITS } from '../../core/recipe/limits';
 import type { LayoutScene } from '../../core/scene/layout';
-import { renderPng } from '../render/png';
+import { renderPng, type PictureSource } from '../render/png';
 import type { RenderPool } from '../render/pool';
 
 /** PNG exports: each is a job with progress that can be stopped; its file is kept for an hour. */
@@ -20,15 +20,16 @@ export type Exports = {
   file(id: string): Outcome<{ path: string; job: ExportJob }>;
 };
 
+type Pictures = { pictures: (scene: LayoutScene) => Promise<PictureSource> };
 type Running = { job: ExportJob; abort: AbortController; path: string; finished: Promise<void> };
 
 const KEEP_MS = 3_600_000;
 
-/** Keeps export jobs in memory and their files in `folder`, which is emptied first. `picture` gives assets as data URLs. */
+/** Keeps export jobs in memory and their files in `folder`, which is emptied first. `pictures` readies those of a scene. */
 export function openExports(
   pool: RenderPool,
   folder: string,
-  picture: (asset: string) => string | null,
+  pictures: (scene: LayoutScene) => Promise<PictureSource>,
 ): Exports {
   const jobs = new Map<string, Running>();
   const ready = rm(folder, { recursive: true, force: true }).then(() => mkdir(folder, { recursive: true }));
@@ -57,7 +58,7 @@ export function openExports(
       };
       const path = join(folder, `${id}.png`);
       const abort = new AbortController();
-      const finishedRun = ready.then(() => run(scene, pool, { job, abort, path, picture }));
+      const finishedRun = ready.then(() => run(scene, pool, { job, abort, path, pictures }));
       jobs.set(id, { job, abort, path, finished: finishedRun });
       setTimeout(() => {
         jobs.delete(id);
@@ -105,7 +106,7 @@ function tooLarge(width: number, height: number, ppi: number): ReturnType<typeof
 async function run(
   scene: LayoutScene,
   pool: RenderPool,
-  { job, abort, path, picture }: Omit<Running, 'finished'> & { picture: (asset: string) => string | null },
+  { job, abort, path, pictures }: Omit<Running, 'finished'> & Pictures,
 ): Promise<void> {
   const file = createWriteStream(path);
   try {
@@ -113,7 +114,7 @@ async function run(
     await renderPng(scene, pool, {
       size: job,
       signal: abort.signal,
-      picture,
+      picture: await pictures(scene),
       progress: (share) => (job.progress = share),
       write: async (bytes) => {
         job.bytes += bytes.length;

@@ -1,11 +1,14 @@
 import { joinAdler, pngChunk, pngHead, zlibTrailer, ZLIB_HEADER } from '../../core/formats/png';
-import { embedPictures } from '../../core/svg/paint';
+import { embedPictures, type ShownPicture } from '../../core/svg/paint';
 import type { LayoutScene } from '../../core/scene/layout';
 import type { BandReply } from '../../contract/render';
 import type { RenderPool } from './pool';
 import { bandSteps } from './steps';
 
 export type PngSize = { width: number; height: number; ppi: number };
+
+/** Gives pictures as data URLs; `null` for one that is gone. */
+export type PictureSource = (picture: ShownPicture) => string | null;
 
 export type PngOptions = {
   size: PngSize;
@@ -14,8 +17,8 @@ export type PngOptions = {
   /** Told the share done, 0 to 1. */
   progress?: (share: number) => void;
   signal?: AbortSignal;
-  /** A picture of the assets as a data URL; `null` where it is gone. */
-  picture?: (asset: string) => string | null;
+  /** A picture of the drawing as a data URL; `null` where it is gone. */
+  picture?: PictureSource;
 };
 
 /** Pixels in one band: small enough for little memory, large enough that parsing its SVG costs nothing beside drawing. */
@@ -70,7 +73,7 @@ function bandsOf(size: PngSize): Band[] {
 /** The drawings of a band with every picture inside them: a render thread reads nothing from elsewhere. */
 function withPictures(
   { base, steps }: ReturnType<typeof bandSteps>,
-  picture: (asset: string) => string | null,
+  picture: PictureSource,
 ): ReturnType<typeof bandSteps> {
   return {
     base: embedPictures(base, picture),

@@ -1,20 +1,22 @@
 import { availableParallelism } from 'node:os';
 import { join } from 'node:path';
 import Piscina from 'piscina';
-import type { BandReply, BandRequest } from '../../contract/render';
+import type { BandReply, BandRequest, RecolourRequest } from '../../contract/render';
 import { appRoot } from '../root';
 
 /** The render threads. They start with the first picture and end when idle. */
 export type RenderPool = {
   /** Draws one band. A band that was begun is always finished: ending a thread inside the renderer ends the process. */
   band(request: BandRequest): Promise<BandReply>;
+  /** A picture through a look, as PNG bytes. */
+  recolour(request: RecolourRequest): Promise<Uint8Array>;
   readonly threads: number;
   close(): Promise<void>;
 };
 
 /** Opens a pool of at most `threads` render threads. */
 export function openRenderPool(threads = Math.max(1, Math.min(4, availableParallelism()))): RenderPool {
-  const pool = new Piscina<BandRequest, BandReply>({
+  const pool = new Piscina<BandRequest | RecolourRequest, BandReply | Uint8Array>({
     filename: join(appRoot(), 'build-workers', 'render-worker.js'),
     minThreads: 0,
     maxThreads: threads,
@@ -24,7 +26,8 @@ export function openRenderPool(threads = Math.max(1, Math.min(4, availableParall
   });
   return {
     threads,
-    band: (request) => pool.run(request),
+    band: (request) => pool.run(request) as Promise<BandReply>,
+    recolour: (request) => pool.run(request, { name: 'recolour' }) as Promise<Uint8Array>,
     close: () => pool.destroy(),
   };
 }

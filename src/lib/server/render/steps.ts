@@ -2,7 +2,7 @@ import { multiply, translation } from '../../core/geom/affine';
 import { boxesMeet, grow, intersectBoxes, type Box } from '../../core/geom/box';
 import type { LayoutScene, PatternPaint, ShapeScene } from '../../core/scene/layout';
 import { copiesMarkup, layeredMarkup, opacityText, visibleCopies } from '../../core/svg/layout';
-import { groundPaint } from '../../core/svg/paint';
+import { groundPaint, throughLook } from '../../core/svg/paint';
 import { unitMarkup } from '../../core/svg/pieces';
 import { factor } from '../../core/svg/print';
 import type { BandRequest, RenderStep } from '../../contract/render';
@@ -88,7 +88,7 @@ class StepWriter {
     const attributes = `${place}${opacityText('opacity', paint.opacity)}`;
     if (paint.pattern.scene.layered) return `<g ${attributes}>${layeredMarkup(paint, visible.region)}</g>`;
     const id = `u${this.units++}`;
-    const unit = `<defs><g id="${id}">${unitMarkup(paint.pattern.scene, paint.colours)}</g></defs>`;
+    const unit = `<defs><g id="${id}">${throughLook(unitMarkup(paint.pattern.scene, paint.colours), paint.look)}</g></defs>`;
     const art = copiesMarkup(paint, visible, id, Math.sqrt(this.scale.x * this.scale.y));
     return `${unit}<g ${attributes}>${art}</g>`;
   }

@@ -4,6 +4,7 @@ import type { Box } from '../../core/geom/box';
 import { unitArea } from '../../core/lattice/cell';
 import { meanScale, patternRegion, type PatternPaint, type ShapeScene } from '../../core/scene/layout';
 import { polygonArea } from '../../core/geom/polygon';
+import { throughLook } from '../../core/svg/paint';
 import { cellMarkup } from '../../core/svg/pieces';
 import { factor } from '../../core/svg/print';
 
@@ -65,7 +66,7 @@ export function tileOf(
   const tileWidth = finer ? MEAN_SIDE : whole(across * columns);
   const tileHeight = finer ? MEAN_SIDE : whole(down * rows);
   const underlay = 2 / Math.max(tileWidth / (width * columns), tileHeight / (height * rows));
-  const drawing = cellMarkup(scene, paint.colours, underlay, columns, rows);
+  const drawing = throughLook(cellMarkup(scene, paint.colours, underlay, columns, rows), paint.look);
   const inverse = invert(onLayer);
   const toTile =
     inverse && chain(scaling(tileWidth / (width * columns), tileHeight / (height * rows)), inverse);

@@ -3,9 +3,11 @@ import { setFlagsFromString } from 'node:v8';
 import { runInNewContext } from 'node:vm';
 import { constants, deflateRawSync } from 'node:zlib';
 import { Resvg } from '@resvg/resvg-js';
-import type { BandReply, BandRequest, RenderStep } from '../../contract/render';
+import sharp from 'sharp';
+import type { BandReply, BandRequest, RecolourRequest, RenderStep } from '../../contract/render';
 import { adler32, filterRows } from '../../core/formats/png';
 import { layOver, type Raster } from '../../core/raster/composite';
+import { recolourPicture } from '../../core/raster/recolour';
 import { averageOf, samplePeriodic } from '../../core/raster/sample';
 
 /** Fast deflate: flat art packs well at any level, and the higher ones cost seconds on a large page. */
@@ -25,6 +27,16 @@ export default async function renderBand(request: BandRequest): Promise<BandRepl
   // What was collected is given back by finalisers, which run when the thread's event loop turns.
   await setImmediate();
   return reply;
+}
+
+/** A picture through a look, as PNG bytes. */
+export async function recolour({ bytes, look }: RecolourRequest): Promise<Uint8Array> {
+  const { data, info } = await sharp(bytes).ensureAlpha().raw().toBuffer({ resolveWithObject: true });
+  const { width, height } = info;
+  recolourPicture({ width, height, data }, look);
+  return sharp(data, { raw: { width, height, channels: 4 } })
+    .png({ compressionLevel: 3 })
+    .toBuffer();
 }
 
 function bandOf(request: BandRequest): BandReply {

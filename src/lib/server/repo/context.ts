@@ -38,7 +38,7 @@ export function writing<T>(
   try {
     return db.transaction(
       (tx) => {
-        const outcome = work(tx as unknown as Db);
+        const outcome = work(Object.assign(tx as unknown as Db, { $client: db.$client }));
         if (!outcome.ok) throw new Refused(outcome.failure);
         return outcome;
       },

@@ -3,12 +3,15 @@ import type { LayoutChange, LayoutData, PatternForUse } from '../../contract/dat
 import { done, fail, type Outcome } from '../../contract/failure';
 import type { ShapeForm } from '../../core/geom/shapes';
 import type { LengthUnit } from '../../core/num/length';
+import type { Fill } from '../../core/recipe/fill';
 import { LIMITS } from '../../core/recipe/limits';
+import { fillLinks, followLayout } from '../../core/recipe/links';
 import type { Shape } from '../../core/recipe/layout';
 import { STUDIO, type Db } from '../db/open';
-import { fill, layout, pattern, project, shape } from '../db/schema';
+import { colourway, fill, fillLink, layout, pattern, project, shape } from '../db/schema';
 import { newId, note, stale, writing } from './context';
 import { fillOf, fillValues } from './fill-rows';
+import { paletteLinks } from './links';
 import { nameKey } from './names';
 import { patternsForUse } from './patterns';
 
@@ -65,7 +68,7 @@ export function getLayout(db: Db, id: string): Outcome<LayoutData> {
     .get();
   if (!found) return noLayout(id);
   const { row, projectName } = found;
-  return done({
+  const data: LayoutData = {
     id: row.id,
     projectId: row.projectId,
     projectName,
@@ -77,8 +80,10 @@ export function getLayout(db: Db, id: string): Outcome<LayoutData> {
     measure: row.measure,
     ppi: row.ppi,
     background: row.background,
+    backgroundLink: row.backgroundLink,
     shapes: shapesOf(db, id),
-  });
+  };
+  return done(followLayout(data, paletteLinks(db)));
 }
 
 /** The patterns that a layout's fills use, each with the recipes they show. */
@@ -118,6 +123,7 @@ export function applyChanges(
     }
     const version = row.version + 1;
     tx.update(layout).set({ version, updatedAt: Date.now() }).where(eq(layout.id, id)).run();
+    note(tx, 'layout.changed', id, { version });
     return done({ version });
   });
   if (outcome.ok || outcome.failure.code !== 'stale') return outcome;
@@ -187,6 +193,7 @@ function putShape(tx: Db, layoutId: string, value: Shape, path: string): ReturnT
       .values({ ...columns, studioId: STUDIO, layoutId, position })
       .run();
   }
+  const before = tx.select({ patternId: fill.patternId }).from(fill).where(eq(fill.shapeId, value.id)).get();
   tx.delete(fill).where(eq(fill.shapeId, value.id)).run();
   const foreign = newFill
     ? tx
@@ -197,8 +204,17 @@ function putShape(tx: Db, layoutId: string, value: Shape, path: string): ReturnT
     : undefined;
   if (foreign)
     return fail('invalid', 'The fill’s id belongs to another shape; give it a new one.', `${path}.fill.id`);
-  if (newFill) tx.insert(fill).values(fillValues(newFill, value.id)).run();
+  if (newFill) putFill(tx, newFill, value.id);
+  if (newFill?.kind === 'pattern' && newFill.pattern !== before?.patternId)
+    tx.update(pattern).set({ lastUsedAt: Date.now() }).where(eq(pattern.id, newFill.pattern)).run();
   return null;
+}
+
+/** Writes a fill's row and the palette colours that it follows. */
+export function putFill(tx: Db, value: Fill, shapeId: string): void {
+  tx.insert(fill).values(fillValues(value, shapeId)).run();
+  for (const colourId of fillLinks(value))
+    tx.insert(fillLink).values({ fillId: value.id, colourId }).onConflictDoNothing().run();
 }
 
 function orderShapes(
@@ -249,8 +265,19 @@ function missingPattern(tx: Db, changes: readonly LayoutChange[]): ReturnType<ty
         `The pattern has no revision ${value.held}; the newest is ${revisions}.`,
         `${path}.held`,
       );
+    if (value.colourway !== null && !isColourwayOf(tx, value.colourway, value.pattern))
+      return fail(
+        'not_found',
+        'The pattern has no such colourway any more; choose another or none.',
+        `${path}.colourway`,
+      );
   }
   return null;
+}
+
+function isColourwayOf(db: Db, id: string, patternId: string): boolean {
+  const found = db.select({ of: colourway.patternId }).from(colourway).where(eq(colourway.id, id)).get();
+  return found?.of === patternId;
 }
 
 function shapesOf(db: Db, layoutId: string): Shape[] {

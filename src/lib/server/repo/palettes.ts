@@ -1,72 +1,95 @@
-import { and, asc, eq, isNull } from 'drizzle-orm';
-import type { PaletteData } from '../../contract/data';
+import { and, asc, eq, inArray, isNull } from 'drizzle-orm';
+import type { ColourUses, PaletteData, PaletteEntry } from '../../contract/data';
 import { done, fail, type Outcome } from '../../contract/failure';
 import { STUDIO, type Db } from '../db/open';
-import { palette, paletteColour } from '../db/schema';
+import { palette, paletteColour, project } from '../db/schema';
 import { newId, note, stale, writing } from './context';
+import { paletteLinks } from './links';
 import { nameKey } from './names';
+import { indexPaletteColours } from './search-index';
 
-type PaletteColours = PaletteData['colours'];
-
-/** All palettes by name with their colours in order. */
-export function listPalettes(db: Db): PaletteData[] {
+/** All palettes by name with their colours in order; with `projectId` those of the project and the shared ones. */
+export function listPalettes(db: Db, projectId?: string): PaletteData[] {
   const rows = db
-    .select({ id: palette.id, name: palette.name, version: palette.version })
+    .select({ id: palette.id, name: palette.name, version: palette.version, projectId: palette.projectId })
     .from(palette)
     .where(and(eq(palette.studioId, STUDIO), isNull(palette.archivedAt)))
     .orderBy(asc(palette.nameKey))
     .all();
-  return rows.map((row) => ({ ...row, colours: coloursOf(db, row.id) }));
+  return rows
+    .filter((row) => projectId === undefined || row.projectId === null || row.projectId === projectId)
+    .sort((one, other) => Number(one.projectId === null) - Number(other.projectId === null))
+    .map((row) => ({ ...row, colours: entriesOf(db, row.id) }));
 }
 
-/** A new palette without colours. */
-export function createPalette(db: Db, name: string): Outcome<PaletteData> {
-  return writing(db, { what: 'palette', name }, (tx) => {
-    const id = newId();
+/** One palette. */
+export function getPalette(db: Db, id: string): Outcome<PaletteData> {
+  const row = findRow(db, id);
+  return row ? done(dataOf(db, row)) : noPalette(id);
+}
+
+/** A new palette, empty or with colours. */
+export function createPalette(
+  db: Db,
+  name: string,
+  more: { colours?: readonly PaletteEntry[]; projectId?: string | null; id?: string } = {},
+): Outcome<PaletteData> {
+  return writing(db, { what: 'palette', name }, (tx): Outcome<PaletteData> => {
+    const { colours = [], projectId = null, id = newId() } = more;
     const now = Date.now();
+    if (projectId !== null && !tx.select().from(project).where(eq(project.id, projectId)).get())
+      return fail('not_found', `There is no project with the id “${projectId}”.`, 'projectId');
     tx.insert(palette)
-      .values({ id, studioId: STUDIO, name, nameKey: nameKey(name), createdAt: now, updatedAt: now })
+      .values({
+        id,
+        studioId: STUDIO,
+        name,
+        nameKey: nameKey(name),
+        projectId,
+        createdAt: now,
+        updatedAt: now,
+      })
       .run();
+    const refused = writeEntries(tx, id, colours);
+    if (refused) return refused;
     note(tx, 'palette.created', id);
-    return done({ id, name, version: 1, colours: [] });
+    return done({ id, name, version: 1, projectId, colours: entriesOf(tx, id) });
   });
 }
 
-/** Replaces a palette's name and colours. */
+/**
+ * Replaces a palette's name and colours. Whatever follows one of its colours shows the new one at once, since documents
+ * keep the colour's id. A colour that is left out stays known while something follows it, and keeps its last look.
+ */
 export function savePalette(
   db: Db,
   id: string,
   base: number,
-  input: { name: string; colours: PaletteColours },
+  input: { name: string; colours: readonly PaletteEntry[]; projectId?: string | null },
 ): Outcome<{ version: number }> {
   return writing(db, { what: 'palette', name: input.name }, (tx): Outcome<{ version: number }> => {
-    const row = tx
-      .select()
-      .from(palette)
-      .where(and(eq(palette.id, id), eq(palette.studioId, STUDIO)))
-      .get();
+    const row = findRow(tx, id);
     if (!row) return noPalette(id);
-    if (row.version !== base) {
-      const current = { id, name: row.name, version: row.version, colours: coloursOf(tx, id) };
-      return stale(`“${row.name}”`, base, row.version, current);
-    }
+    if (row.version !== base) return stale(`“${row.name}”`, base, row.version, dataOf(tx, row));
     const version = row.version + 1;
     tx.update(palette)
-      .set({ name: input.name, nameKey: nameKey(input.name), version, updatedAt: Date.now() })
+      .set({
+        name: input.name,
+        nameKey: nameKey(input.name),
+        ...(input.projectId === undefined ? {} : { projectId: input.projectId }),
+        version,
+        updatedAt: Date.now(),
+      })
       .where(eq(palette.id, id))
       .run();
-    tx.delete(paletteColour).where(eq(paletteColour.paletteId, id)).run();
-    input.colours.forEach((colour, position) =>
-      tx
-        .insert(paletteColour)
-        .values({ ...colour, studioId: STUDIO, paletteId: id, position })
-        .run(),
-    );
+    const refused = writeEntries(tx, id, input.colours);
+    if (refused) return refused;
+    note(tx, 'palette.changed', id);
     return done({ version });
   });
 }
 
-/** Puts a palette into the archive or takes it out. */
+/** Puts a palette into the archive or takes it out; what follows its colours keeps showing them. */
 export function setPaletteArchived(db: Db, id: string, archived: boolean): Outcome<{ id: string }> {
   const changed = db
     .update(palette)
@@ -78,13 +101,126 @@ export function setPaletteArchived(db: Db, id: string, archived: boolean): Outco
   return done({ id });
 }
 
-function coloursOf(db: Db, paletteId: string): PaletteColours {
-  return db
-    .select({ id: paletteColour.id, name: paletteColour.name, hex: paletteColour.hex })
+/** Where the colours of a palette are followed, by colour; colours that nothing follows are left out. */
+export function colourUses(db: Db, paletteId: string): ColourUses {
+  const uses: ColourUses = {};
+  const count = (key: keyof ColourUses[string], sql: string): void => {
+    const rows = db.$client.prepare(sql).all(paletteId) as { id: string; n: number }[];
+    for (const { id, n } of rows) {
+      uses[id] ??= { patterns: 0, colourways: 0, fills: 0, pages: 0 };
+      uses[id][key] = n;
+    }
+  };
+  const mine = '(SELECT id FROM palette_colour WHERE palette_id = ?)';
+  count(
+    'patterns',
+    `SELECT link AS id, count(DISTINCT pattern_id) AS n FROM pattern_colour WHERE link IN ${mine} GROUP BY link`,
+  );
+  count(
+    'fills',
+    `SELECT colour_id AS id, count(*) AS n FROM fill_link WHERE colour_id IN ${mine} GROUP BY colour_id`,
+  );
+  count(
+    'pages',
+    `SELECT background_link AS id, count(*) AS n FROM layout WHERE background_link IN ${mine} GROUP BY background_link`,
+  );
+  count(
+    'colourways',
+    `SELECT json_extract(t.value, '$.link') AS id, count(DISTINCT c.id) AS n FROM colourway c, json_each(c.colours) t
+      WHERE json_extract(t.value, '$.link') IN ${mine} GROUP BY 1`,
+  );
+  return uses;
+}
+
+/** Writes a palette's entries: known ids are changed in place, new ones added, others taken out of sight. */
+function writeEntries(
+  tx: Db,
+  paletteId: string,
+  entries: readonly PaletteEntry[],
+): ReturnType<typeof fail> | null {
+  const held = tx.select().from(paletteColour).where(eq(paletteColour.paletteId, paletteId)).all();
+  const rows = new Map(held.map((row) => [row.id, row]));
+  if (new Set(entries.map(({ id }) => id)).size < entries.length)
+    return fail('invalid', 'Two colours have the same id; each needs its own.', 'colours');
+  const kept = new Set(entries.map((entry) => entry.id));
+  const changed: string[] = [];
+  for (const [position, entry] of entries.entries()) {
+    const { id, name, hex } = entry;
+    const columns = {
+      position,
+      name,
+      hex,
+      css: entry.css ?? null,
+      gradient: entry.gradient ? JSON.stringify(entry.gradient) : null,
+      removedAt: null,
+    };
+    const before = rows.get(id);
+    if (before) {
+      if (before.hex !== hex || before.name !== name) changed.push(id);
+      if (Object.entries(columns).some(([key, value]) => before[key as keyof typeof before] !== value))
+        tx.update(paletteColour).set(columns).where(eq(paletteColour.id, id)).run();
+      continue;
+    }
+    if (tx.select({ id: paletteColour.id }).from(paletteColour).where(eq(paletteColour.id, id)).get())
+      return fail(
+        'invalid',
+        'The colour’s id belongs to another palette; give it a new one.',
+        `colours.${position}.id`,
+      );
+    tx.insert(paletteColour)
+      .values({ id, studioId: STUDIO, paletteId, ...columns })
+      .run();
+  }
+  const gone = held.filter((row) => !kept.has(row.id) && row.removedAt === null).map((row) => row.id);
+  if (gone.length > 0) {
+    const followed = colourUses(tx, paletteId);
+    const unused = gone.filter((id) => followed[id] === undefined);
+    tx.update(paletteColour).set({ removedAt: Date.now() }).where(inArray(paletteColour.id, gone)).run();
+    tx.delete(paletteColour).where(inArray(paletteColour.id, unused)).run();
+  }
+  indexPaletteColours(tx, changed);
+  return null;
+}
+
+function entriesOf(db: Db, paletteId: string): PaletteEntry[] {
+  const rows = db
+    .select()
     .from(paletteColour)
-    .where(eq(paletteColour.paletteId, paletteId))
+    .where(and(eq(paletteColour.paletteId, paletteId), isNull(paletteColour.removedAt)))
     .orderBy(asc(paletteColour.position))
     .all();
+  const links = rows.some((row) => row.gradient?.includes('"link"')) ? paletteLinks(db) : null;
+  return rows.map(({ id, name, hex, css, gradient }) => ({
+    id,
+    name,
+    hex,
+    ...(css === null ? {} : { css }),
+    ...(gradient === null ? {} : { gradient: stopsOf(gradient, links) }),
+  }));
+}
+
+function stopsOf(
+  json: string,
+  links: ReadonlyMap<string, string> | null,
+): NonNullable<PaletteEntry['gradient']> {
+  const stops = JSON.parse(json) as NonNullable<PaletteEntry['gradient']>;
+  return stops.map((stop) => ({ ...stop, hex: (stop.link && links?.get(stop.link)) || stop.hex }));
+}
+
+const dataOf = (db: Db, row: typeof palette.$inferSelect): PaletteData => ({
+  id: row.id,
+  name: row.name,
+  version: row.version,
+  projectId: row.projectId,
+  colours: entriesOf(db, row.id),
+});
+
+function findRow(db: Db, id: string): typeof palette.$inferSelect | undefined {
+  return db
+    .select()
+    .from(palette)
+    .where(and(eq(palette.id, id), eq(palette.studioId, STUDIO)))
+    .get();
 }
 
 function noPalette(id: string): ReturnType<typeof fail> {

@@ -1,18 +1,6 @@
-import {
-  and,
-  asc,
-  count,
-  countDistinct,
-  desc,
-  eq,
-  gt,
-  inArray,
-  isNotNull,
-  isNull,
-  sql,
-  type SQL,
-} from 'drizzle-orm';
+import { and, asc, desc, eq, inArray, isNull } from 'drizzle-orm';
 import type {
+  PatternCredit,
   PatternDetail,
   PatternFacts,
   PatternForUse,
@@ -24,48 +12,25 @@ import { checkRecipe } from '../../core/recipe/check';
 import { migrateRecipe } from '../../core/recipe/migrate';
 import type { Recipe } from '../../core/recipe/recipe';
 import { buildMeasured } from '../../core/scene/measured';
+import { followRecipe } from '../../core/recipe/links';
 import { STUDIO, type Db } from '../db/open';
 import { fill, layout, pattern, project, revision, shape } from '../db/schema';
+import { setCollections, setTags } from './collections';
+import { colourwaysOf } from './colourway-rows';
 import { newId, note, stale, writing } from './context';
+import { paletteLinks } from './links';
+import { indexRecipe, indexWords } from './search-index';
+import { summariesOf } from './summaries';
 import { nameKey } from './names';
 
-export type PatternQuery = {
-  search: string;
-  archived: boolean;
-  drafts: boolean;
-  limit: number;
-  offset: number;
-};
-
 type PatternRow = typeof pattern.$inferSelect;
-
-/** The patterns of the library by name, or by relevance to the search words. Drafts without a revision only on request. */
-export function listPatterns(db: Db, query: PatternQuery): PatternSummary[] {
-  const match = matchText(query.search);
-  const where: (SQL | undefined)[] = [
-    eq(pattern.studioId, STUDIO),
-    query.archived ? isNotNull(pattern.archivedAt) : isNull(pattern.archivedAt),
-    query.drafts ? undefined : gt(pattern.newest, 0),
-    match === null
-      ? undefined
-      : sql`${pattern.id} IN (SELECT pattern_id FROM pattern_search WHERE pattern_search MATCH ${match})`,
-  ];
-  const rows = db
-    .select()
-    .from(pattern)
-    .where(and(...where))
-    .orderBy(asc(pattern.nameKey))
-    .limit(query.limit)
-    .offset(query.offset)
-    .all();
-  return summaries(db, rows);
-}
 
 /** One pattern with its newest recipe, draft, revisions and uses. */
 export function getPattern(db: Db, id: string): Outcome<PatternDetail> {
   const row = findRow(db, id);
   if (!row) return noPattern(id);
-  const [summary] = summaries(db, [row]);
+  const [summary] = summariesOf(db, [id]);
+  const links = paletteLinks(db);
   const recipe = row.newest > 0 ? recipeAt(db, id, row.newest) : null;
   const revisions = db
     .select({ number: revision.number, createdAt: revision.createdAt })
@@ -73,11 +38,25 @@ export function getPattern(db: Db, id: string): Outcome<PatternDetail> {
     .where(eq(revision.patternId, id))
     .orderBy(desc(revision.number))
     .all();
-  const draft = row.draft === null ? null : stored(row.draft);
-  return done({ ...(summary as PatternSummary), recipe, draft, revisions, usedIn: usesOf(db, id) });
+  const draft = row.draft === null ? null : followRecipe(stored(row.draft), links);
+  const colourways = colourwaysOf(db, [id], links).get(id) ?? [];
+  return done({
+    ...(summary as PatternSummary),
+    recipe: recipe && followRecipe(recipe, links),
+    draft,
+    colourways,
+    revisions,
+    usedIn: usesOf(db, id),
+  });
 }
 
-/** The recipe of one revision, or `null`. */
+/** The recipe of one revision with the present colours of its links, or `null`. */
+export function shownRecipe(db: Db, id: string, number: number): Recipe | null {
+  const recipe = recipeAt(db, id, number);
+  return recipe && followRecipe(recipe, paletteLinks(db));
+}
+
+/** The recipe of one revision as it was published, or `null`. */
 export function recipeAt(db: Db, id: string, number: number): Recipe | null {
   const row = db
     .select({ recipe: revision.recipe })
@@ -129,49 +108,93 @@ export function createPattern(
         name: input.name,
         nameKey: nameKey(input.name),
         description: input.description ?? '',
+        seq: nextSeq(tx),
         draft: JSON.stringify(input.recipe),
         createdAt: now,
         updatedAt: now,
       })
       .run();
+    indexPattern(tx, id, input.recipe);
     note(tx, 'pattern.created', id);
     return done({ id, version: 1 });
   });
+}
+
+const nextSeq = (db: Db): number =>
+  (db.$client.prepare('SELECT coalesce(max(seq), 0) + 1 FROM pattern').pluck().get() as number) ?? 1;
+
+/** Writes what a pattern is found by. */
+export function indexPattern(tx: Db, id: string, recipe: Recipe): void {
+  const { kind, unit, repeat, clear, slots } = factsOf(recipe);
+  const pictures =
+    recipe.kind === 'composed' &&
+    recipe.motifs.some(
+      ({ content }) => content.kind === 'drawing' && content.elements.some((element) => element.picture),
+    );
+  indexRecipe(tx, id, {
+    kind: kind === 'measured' ? 'measured' : pictures ? 'picture' : 'drawn',
+    repeatKind: repeat.kind,
+    width: unit.width,
+    height: unit.height,
+    clear,
+    slots,
+  });
+  indexWords(tx, id);
 }
 
 /** Keeps work in progress. Uses go on showing the newest revision. */
 export function saveDraft(db: Db, id: string, base: number, recipe: Recipe): Outcome<{ version: number }> {
   const problems = checkRecipe(recipe);
   if (problems.length > 0) return failWith(problems);
-  return changing(db, id, base, '', (tx) => {
+  return changing(db, id, base, '', (tx, row) => {
     tx.update(pattern)
       .set({ draft: JSON.stringify(recipe) })
       .where(eq(pattern.id, id))
       .run();
+    if (row.newest === 0) indexPattern(tx, id, recipe);
     return null;
   });
 }
 
-/** Changes name or description; uses refer to the id, so none changes. */
+export type PatternPatch = {
+  name?: string;
+  description?: string;
+  tags?: string[];
+  /** Ids of all collections it is to be in. */
+  collections?: string[];
+  credit?: PatternCredit;
+};
+
+/** Changes name, description, tags, collections or credit; uses refer to the id, so none changes. */
 export function patchPattern(
   db: Db,
   id: string,
   base: number,
-  patch: { name?: string; description?: string },
+  patch: PatternPatch,
 ): Outcome<{ version: number }> {
-  return changing(db, id, base, patch.name ?? '', (tx, row) => {
-    const { name, description } = patch;
+  const { name, description, tags, collections, credit } = patch;
+  // Stock may be tagged and collected: that is the studio's own order and changes nothing of the pattern.
+  const stockToo = name === undefined && description === undefined && credit === undefined;
+  const change: Change = (tx, row) => {
     tx.update(pattern)
       .set({
-        ...(name === undefined ? {} : { name, nameKey: nameKey(name) }),
+        ...(name === undefined ? {} : { name }),
         ...(description === undefined ? {} : { description }),
+        ...credit,
+        nameKey: nameKey(name ?? row.name),
       })
       .where(eq(pattern.id, id))
       .run();
+    if (tags) setTags(tx, id, tags);
+    const missing = collections && setCollections(tx, id, collections);
+    if (missing) return missing;
+    indexWords(tx, id);
     if (name !== undefined && name !== row.name)
       note(tx, 'pattern.renamed', id, { from: row.name, to: name });
+    else note(tx, 'pattern.described', id);
     return null;
-  });
+  };
+  return changing(db, id, base, name ?? '', change, { stockToo });
 }
 
 /** Puts a pattern into the archive or takes it out. Uses keep showing it. */
@@ -188,6 +211,33 @@ export function setPatternArchived(db: Db, id: string, archived: boolean): Outco
   });
 }
 
+/** What keeps a pattern from being deleted for good: uses in layouts, archived ones counted. */
+export function usesAnywhere(db: Db, id: string): number {
+  return db.$client.prepare('SELECT count(*) FROM fill WHERE pattern_id = ?').pluck().get(id) as number;
+}
+
+/** Deletes an archived pattern with all its revisions for good. Only where no fill uses it, and only by its very name. */
+export function deletePattern(db: Db, id: string, name: string): Outcome<{ id: string }> {
+  return writing(db, { what: 'pattern', name: '' }, (tx): Outcome<{ id: string }> => {
+    const row = findRow(tx, id);
+    if (!row) return noPattern(id);
+    if (row.stock) return protectedStock(row.name);
+    if (row.archivedAt === null)
+      return fail('invalid', `“${row.name}” is in the library; archive it before deleting it for good.`);
+    if (name !== row.name)
+      return fail('invalid', `Type the name “${row.name}” to delete it; “${name}” was given.`, 'name');
+    const uses = usesAnywhere(tx, id);
+    if (uses > 0)
+      return fail(
+        'in_use',
+        `“${row.name}” is used by ${uses === 1 ? 'one shape' : `${uses} shapes`}, archived layouts counted; replace it there first.`,
+      );
+    tx.delete(pattern).where(eq(pattern.id, id)).run();
+    note(tx, 'pattern.deleted', id, { name: row.name });
+    return done({ id });
+  });
+}
+
 /** Patterns with the recipes that uses need: the newest, and those at which some of `held` are held. */
 export function patternsForUse(
   db: Db,
@@ -200,13 +250,15 @@ export function patternsForUse(
     .from(pattern)
     .where(inArray(pattern.id, [...ids]))
     .all();
+  const links = paletteLinks(db);
+  const ways = colourwaysOf(db, ids, links);
   return rows.map((row) => {
     const recipes: Record<number, Recipe> = {};
     for (const number of new Set([row.newest, ...(held.get(row.id) ?? [])])) {
       const recipe = recipeAt(db, row.id, number);
-      if (recipe) recipes[number] = recipe;
+      if (recipe) recipes[number] = followRecipe(recipe, links);
     }
-    return { ...row, recipes };
+    return { ...row, recipes, colourways: ways.get(row.id) ?? [] };
   });
 }
 
@@ -224,12 +276,6 @@ export function factsOf(recipe: Recipe): PatternFacts {
 
 const NO_GAP = { across: 0, down: 0 };
 
-/** The words of a search as an FTS5 query: every word must begin a word of the text; `null` for no words. */
-export function matchText(search: string): string | null {
-  const words = search.match(/[\p{L}\p{N}]+/gu) ?? [];
-  return words.length === 0 ? null : words.map((word) => `"${word}"*`).join(' ');
-}
-
 export type Change = (tx: Db, row: PatternRow) => ReturnType<typeof fail> | null;
 
 /** One guarded change of a pattern: refused when stale, else the version goes up by one. */
@@ -239,12 +285,13 @@ export function changing(
   base: number,
   name: string,
   change: Change,
+  { stockToo = false } = {},
 ): Outcome<{ version: number }> {
   const outcome = writing(db, { what: 'pattern', name }, (tx): Outcome<{ version: number }> => {
     const row = findRow(tx, id);
     if (!row) return noPattern(id);
     if (row.version !== base) return stale(`“${row.name}”`, base, row.version, undefined);
-    if (row.stock) return protectedStock(row.name);
+    if (row.stock && !stockToo) return protectedStock(row.name);
     const refused = change(tx, row);
     if (refused) return refused;
     const version = row.version + 1;
@@ -272,11 +319,6 @@ export function protectedStock(name: string): ReturnType<typeof fail> {
   );
 }
 
-/** Stored facts; those of revisions from before measured patterns have no kind. */
-function factsFrom(json: string): PatternFacts {
-  return { kind: 'composed', ...(JSON.parse(json) as Omit<PatternFacts, 'kind'>) };
-}
-
 export function noPattern(id: string): ReturnType<typeof fail> {
   return fail('not_found', `There is no pattern with the id “${id}”.`, 'id');
 }
@@ -286,39 +328,4 @@ export function stored(json: string): Recipe {
   const checked = migrateRecipe(JSON.parse(json));
   if (!checked.ok) throw new Error(checked.problems[0]?.message);
   return checked.value;
-}
-
-function summaries(db: Db, rows: readonly PatternRow[]): PatternSummary[] {
-  if (rows.length === 0) return [];
-  const ids = rows.map((row) => row.id);
-  const uses = db
-    .select({ id: fill.patternId, uses: count(), projects: countDistinct(layout.projectId) })
-    .from(fill)
-    .innerJoin(shape, eq(shape.id, fill.shapeId))
-    .innerJoin(layout, eq(layout.id, shape.layoutId))
-    .where(and(inArray(fill.patternId, ids), isNull(layout.archivedAt)))
-    .groupBy(fill.patternId)
-    .all();
-  const metrics = db
-    .select({ id: revision.patternId, metrics: revision.metrics })
-    .from(revision)
-    .innerJoin(pattern, and(eq(pattern.id, revision.patternId), eq(pattern.newest, revision.number)))
-    .where(inArray(revision.patternId, ids))
-    .all();
-  const usesById = new Map(uses.map((row) => [row.id, row]));
-  const factsById = new Map(metrics.map((row) => [row.id, factsFrom(row.metrics)]));
-  return rows.map((row) => ({
-    id: row.id,
-    name: row.name,
-    description: row.description,
-    stock: row.stock,
-    newest: row.newest,
-    version: row.version,
-    hasDraft: row.draft !== null,
-    archivedAt: row.archivedAt,
-    updatedAt: row.updatedAt,
-    facts: factsById.get(row.id) ?? null,
-    uses: usesById.get(row.id)?.uses ?? 0,
-    projects: usesById.get(row.id)?.projects ?? 0,
-  }));
 }

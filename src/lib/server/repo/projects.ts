@@ -5,7 +5,7 @@ import { STUDIO, type Db } from '../db/open';
 import { fill, layout, project, shape } from '../db/schema';
 import { newId, note, stale, writing } from './context';
 import { nameKey } from './names';
-import { getPattern } from './patterns';
+import { summariesOf } from './summaries';
 
 type ProjectRow = typeof project.$inferSelect;
 
@@ -29,10 +29,7 @@ export function listProjects(db: Db, archived = false): ProjectSummary[] {
 export function getProject(db: Db, id: string): Outcome<ProjectDetail> {
   const row = findRow(db, id);
   if (!row) return noProject(id);
-  const patternList = usedPatterns(db, id).flatMap((patternId) => {
-    const found = getPattern(db, patternId);
-    return found.ok ? [found.value] : [];
-  });
+  const patternList = summariesOf(db, usedPatterns(db, id));
   return done({ ...summary(db, row), layoutList: layoutsOf(db, id), patternList });
 }
 

@@ -1,21 +1,26 @@
-import { and, asc, eq, inArray, isNull, sql } from 'drizzle-orm';
+import { and, asc, eq, inArray, isNotNull, isNull, sql, type SQL } from 'drizzle-orm';
 import type { PublishPreview, UseInPlace } from '../../contract/data';
 import { done, fail, type Outcome } from '../../contract/failure';
+import { followRecipe, followShape } from '../../core/recipe/links';
 import type { Recipe } from '../../core/recipe/recipe';
 import { STUDIO, type Db } from '../db/open';
-import { fill, layout, pattern, project, revision, shape } from '../db/schema';
-import { note, writing } from './context';
+import { colourway, fill, layout, pattern, project, revision, shape } from '../db/schema';
+import { newId, note, writing } from './context';
+import { colourwaysOf } from './colourway-rows';
 import { shapeOf } from './layouts';
+import { paletteLinks } from './links';
 import {
   changing,
   createPattern,
   factsOf,
   findRow,
   getPattern,
+  indexPattern,
   noPattern,
   recipeAt,
   stored,
 } from './patterns';
+import { indexWords } from './search-index';
 
 /**
  * Makes the draft the next revision. Every use that follows the pattern shows it from now on, but for the fills of
@@ -37,8 +42,10 @@ export function publish(
       );
     number = row.newest + 1;
     held = holdUses(tx, id, hold, row.newest);
-    addRevision(tx, id, number, stored(row.draft));
+    const recipe = stored(row.draft);
+    addRevision(tx, id, number, recipe);
     tx.update(pattern).set({ draft: null, newest: number }).where(eq(pattern.id, id)).run();
+    indexPattern(tx, id, recipe);
     note(tx, 'pattern.published', id, { revision: number, held });
     return null;
   });
@@ -49,24 +56,27 @@ export function publish(
 function holdUses(tx: Db, id: string, fills: readonly string[], at: number): number {
   if (fills.length === 0 || at < 1) return 0;
   const mine = and(eq(fill.patternId, id), inArray(fill.id, [...fills]), isNull(fill.heldRevision));
+  touchLayouts(tx, mine);
+  return tx.update(fill).set({ heldRevision: at }).where(mine).run().changes;
+}
+
+/** Gives the layouts in which some fills stand a new version, so that an open view notices. */
+export function touchLayouts(tx: Db, fills: SQL | undefined): string[] {
   const layouts = tx
     .selectDistinct({ id: shape.layoutId })
     .from(fill)
     .innerJoin(shape, eq(shape.id, fill.shapeId))
-    .where(mine)
-    .all();
-  const { changes } = tx.update(fill).set({ heldRevision: at }).where(mine).run();
-  if (layouts.length > 0)
+    .where(fills)
+    .all()
+    .map((row) => row.id);
+  for (const id of layouts) {
     tx.update(layout)
       .set({ version: sql`${layout.version} + 1`, updatedAt: Date.now() })
-      .where(
-        inArray(
-          layout.id,
-          layouts.map((row) => row.id),
-        ),
-      )
+      .where(eq(layout.id, id))
       .run();
-  return changes;
+    note(tx, 'layout.changed', id);
+  }
+  return layouts;
 }
 
 function addRevision(tx: Db, id: string, number: number, recipe: Recipe): void {
@@ -96,10 +106,11 @@ export function publishPreview(db: Db, id: string): Outcome<PublishPreview> {
     .where(and(eq(fill.patternId, id), isNull(layout.archivedAt), isNull(project.archivedAt)))
     .orderBy(asc(project.nameKey), asc(layout.nameKey), asc(shape.position))
     .all();
+  const links = paletteLinks(db);
   const uses = found.map((one): UseInPlace => ({
     fillId: one.fill.id,
     held: one.fill.heldRevision,
-    shape: shapeOf(one.shape, one.fill),
+    shape: followShape(shapeOf(one.shape, one.fill), links),
     layoutId: one.layout.id,
     layoutName: one.layout.name,
     projectId: one.project.id,
@@ -108,9 +119,10 @@ export function publishPreview(db: Db, id: string): Outcome<PublishPreview> {
   const recipes: Record<number, Recipe> = {};
   for (const number of new Set([row.newest, ...uses.flatMap((use) => use.held ?? [])])) {
     const recipe = recipeAt(db, id, number);
-    if (recipe) recipes[number] = recipe;
+    if (recipe) recipes[number] = followRecipe(recipe, links);
   }
-  return done({ newest: row.newest, recipes, uses });
+  const colourways = colourwaysOf(db, [id], links).get(id) ?? [];
+  return done({ newest: row.newest, recipes, colourways, uses });
 }
 
 /**
@@ -133,7 +145,13 @@ export function keepAsNew(
       if (!made.ok) return made;
       const { id } = made.value;
       addRevision(tx, id, 1, input.recipe);
-      tx.update(pattern).set({ draft: null, newest: 1 }).where(eq(pattern.id, id)).run();
+      const { author, source, licence, attribution } = row;
+      tx.update(pattern)
+        .set({ draft: null, newest: 1, author, source, licence, attribution })
+        .where(eq(pattern.id, id))
+        .run();
+      copyKeeping(tx, from, id);
+      indexWords(tx, id);
       if (input.takesDraft && row.newest > 0 && row.draft !== null)
         tx.update(pattern)
           .set({ draft: null, version: row.version + 1, updatedAt: Date.now() })
@@ -143,6 +161,42 @@ export function keepAsNew(
       return done({ id, version: made.value.version });
     },
   );
+}
+
+/** Gives a pattern the tags, collections and colourways of another. */
+function copyKeeping(tx: Db, from: string, to: string): void {
+  const { $client } = tx;
+  $client
+    .prepare('INSERT INTO pattern_tag SELECT ?, tag, tag_key FROM pattern_tag WHERE pattern_id = ?')
+    .run(to, from);
+  $client
+    .prepare(
+      'INSERT INTO collection_pattern SELECT collection_id, ? FROM collection_pattern WHERE pattern_id = ?',
+    )
+    .run(to, from);
+  const ways = tx.select().from(colourway).where(eq(colourway.patternId, from)).all();
+  for (const way of ways)
+    tx.insert(colourway)
+      .values({ ...way, id: newId(), patternId: to })
+      .run();
+}
+
+/** Holds uses at the revision that they show, or lets held ones follow the newest again. */
+export function setHeld(
+  db: Db,
+  id: string,
+  fills: readonly string[],
+  held: boolean,
+): Outcome<{ fills: number }> {
+  return writing(db, { what: 'pattern', name: '' }, (tx): Outcome<{ fills: number }> => {
+    const row = findRow(tx, id);
+    if (!row) return noPattern(id);
+    if (held) return done({ fills: holdUses(tx, id, fills, row.newest) });
+    const mine = and(eq(fill.patternId, id), inArray(fill.id, [...fills]), isNotNull(fill.heldRevision));
+    touchLayouts(tx, mine);
+    const { changes } = tx.update(fill).set({ heldRevision: null }).where(mine).run();
+    return done({ fills: changes });
+  });
 }
 
 /** Publishes an older revision again, as the newest. A draft that is under way would be lost, so it refuses. */
@@ -167,6 +221,7 @@ export function restoreRevision(
     next = now.newest + 1;
     addRevision(tx, id, next, recipe);
     tx.update(pattern).set({ newest: next }).where(eq(pattern.id, id)).run();
+    indexPattern(tx, id, recipe);
     note(tx, 'pattern.restored_revision', id, { from: number, revision: next });
     return null;
   });

@@ -109,7 +109,7 @@
 
   $effect(() => {
     const ready = !editor.history.inGesture && editor.problems.length === 0 && !editor.stock;
-    if (ready) editor.saver.want(editor.recipe);
+    if (ready) editor.saver.want(editor.history.doc);
   });
   $effect(() => {
     const { recipe } = editor;

@@ -1,6 +1,7 @@
 <script lang="ts">
   import X from '@lucide/svelte/icons/x';
   import type { PaletteData } from '$lib/contract/data';
+  import { retinted } from '$lib/core/colour/tint';
   import { freeName, motifSlots, usedSlots } from '$lib/core/recipe/edit';
   import { LIMITS } from '$lib/core/recipe/limits';
   import { MEASURED } from '$lib/core/recipe/measured';
@@ -21,11 +22,14 @@
   const recipe = $derived(editor.kind === 'composed' ? editor.still : editor.recipe);
   const used = $derived(usedSlots(recipe));
 
-  function recolour(from: Recipe, id: string, colour: string): Recipe {
-    return { ...from, slots: from.slots.map((slot) => (slot.id === id ? { ...slot, colour } : slot)) };
+  function recolour(from: Recipe, id: string, colour: string, link?: string): Recipe {
+    return {
+      ...from,
+      slots: from.slots.map((slot) => (slot.id === id ? retinted(slot, colour, link) : slot)),
+    };
   }
-  const setColour = (id: string, colour: string): void =>
-    editor.commit(recolour(editor.history.settled, id, colour));
+  const setColour = (id: string, colour: string, link?: string): void =>
+    editor.commit(recolour(editor.history.settled, id, colour, link));
   const showColour = (id: string, colour: string): void =>
     editor.history.live(recolour(editor.history.settled, id, colour));
 
@@ -79,7 +83,8 @@
           label={slot.name}
           {palettes}
           onlive={(colour) => showColour(slot.id, colour)}
-          onset={(colour) => setColour(slot.id, colour)}
+          link={slot.link}
+          onset={(colour, link) => setColour(slot.id, colour, link)}
         />
         <NameField
           label="The name of the colour"

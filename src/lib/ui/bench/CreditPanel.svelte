@@ -2,7 +2,7 @@
   import { resolveSlots } from '$lib/core/colour/slots';
   import type { Credit, Motif } from '$lib/core/recipe/recipe';
   import { motifSvg } from '$lib/core/svg/motif';
-  import { embedPictures, picturesIn } from '$lib/core/svg/paint';
+  import { embedPictures, pictureAddress, picturesIn } from '$lib/core/svg/paint';
   import Button from '../components/Button.svelte';
   import Panel from '../components/Panel.svelte';
   import { pictureUrl } from '../state/raster';
@@ -31,8 +31,10 @@
   async function save(): Promise<void> {
     const svg = motifSvg(motif, resolveSlots(editor.composed.slots, {}));
     const urls = new Map<string, string | null>();
-    for (const picture of picturesIn(svg)) urls.set(picture, await pictureUrl(picture));
-    const blob = new Blob([embedPictures(svg, (one) => urls.get(one) ?? null)], { type: 'image/svg+xml' });
+    for (const shown of picturesIn(svg)) urls.set(pictureAddress(shown), await pictureUrl(shown));
+    const blob = new Blob([embedPictures(svg, (shown) => urls.get(pictureAddress(shown)) ?? null)], {
+      type: 'image/svg+xml',
+    });
     const link = document.createElement('a');
     link.href = URL.createObjectURL(blob);
     link.download = `${motif.name}.svg`;

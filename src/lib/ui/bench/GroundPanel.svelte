@@ -12,7 +12,7 @@
     editor: BenchEditor;
     palettes: PaletteData[];
     addSlot: (name: string, colour: string) => string | null;
-    setColour: (id: string, colour: string) => void;
+    setColour: (id: string, colour: string, link?: string) => void;
     showColour: (id: string, colour: string) => void;
   };
   let { editor, palettes, addSlot, setColour, showColour }: Props = $props();
@@ -81,7 +81,8 @@
         label="Ground colour"
         {palettes}
         onlive={(colour) => showColour(flat.id, colour)}
-        onset={(colour) => setColour(flat.id, colour)}
+        link={flat.link}
+        onset={(colour, link) => setColour(flat.id, colour, link)}
       />
       <Choice
         label="Ground"

@@ -59,11 +59,19 @@
           {#each uses as use (use.fillId)}
             <li class:held={held.includes(use.fillId)}>
               {#if before}
-                <UsePicture {use} recipe={before} width={104} height={72} label="{use.shape.name} before" />
+                <UsePicture
+                  {use}
+                  recipe={before}
+                  colourways={preview.colourways}
+                  width={104}
+                  height={72}
+                  label="{use.shape.name} before"
+                />
               {/if}
               <span class="arrow" aria-hidden="true">→</span>
               <UsePicture
                 {use}
+                colourways={preview.colourways}
                 recipe={held.includes(use.fillId) && before ? before : draft}
                 width={104}
                 height={72}

@@ -1,5 +1,7 @@
 import type { PatternDetail, PublishPreview } from '$lib/contract/data';
 import { fail, type Outcome } from '$lib/contract/failure';
+import type { Links } from '$lib/core/colour/tint';
+import { followRecipe } from '$lib/core/recipe/links';
 import type { Problem } from '$lib/core/recipe/problem';
 import type { Recipe } from '$lib/core/recipe/recipe';
 import { call } from '../state/api';
@@ -21,7 +23,9 @@ export abstract class PatternKeeper {
   stock = $state(false);
   /** The newest revision, to look back at. */
   published: Recipe | null = $state.raw(null);
-  readonly recipe = $derived.by(() => this.history.doc);
+  /** The present colours of palettes, where they changed since the recipe was loaded. */
+  links: Links = $state.raw(new Map());
+  readonly recipe = $derived.by(() => followRecipe(this.history.doc, this.links));
   /** What keeps the recipe from being saved. */
   abstract readonly problems: readonly Problem[];
 
@@ -95,8 +99,8 @@ export abstract class PatternKeeper {
       const made = await this.create(this.recipe);
       if (!made.ok) return made.failure.message;
       this.hasDraft = true;
-      this.saver.want(this.recipe);
-      this.saver.rebase(this.recipe, made.value.version);
+      this.saver.want(this.history.doc);
+      this.saver.rebase(this.history.doc, made.value.version);
       return null;
     }
     if (await this.saver.flush()) return null;

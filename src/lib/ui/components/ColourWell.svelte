@@ -1,35 +1,80 @@
 <script lang="ts">
-  import { readColour, type Hex } from '$lib/core/colour/parse';
+  import Pipette from '@lucide/svelte/icons/pipette';
+  import { readAnyColour } from '$lib/core/colour/space';
+  import type { Hex } from '$lib/core/colour/parse';
+  import { useEyedropper } from '../state/eyedropper.svelte';
+  import ColourPlane from './ColourPlane.svelte';
   import Popover from './Popover.svelte';
 
-  /** A round swatch that opens a panel to choose its colour: from palettes, as text (hex or CSS), or by the system's picker. */
+  /**
+   * A round swatch that opens a panel to choose its colour: from palettes, where it then follows the palette's colour, as
+   * text (hex or CSS), on a plane of OKLCH, or off the stage. `link` is the palette colour that it follows now.
+   */
+  type Entry = { id?: string; name: string; hex: Hex; gradient?: unknown };
   type Props = {
     colour: Hex;
     label: string;
-    palettes?: { name: string; colours: { name: string; hex: Hex }[] }[];
+    palettes?: { name: string; colours: readonly Entry[] }[];
+    link?: string | null | undefined;
     size?: number;
     /** Shown as a button in the panel, to go back to the pattern's own colour. */
     reset?: { label: string; run: () => void } | null;
     onlive?: (colour: Hex) => void;
-    onset: (colour: Hex) => void;
+    /** `link` is the palette colour to follow from now on; none where the colour was made freely. */
+    onset: (colour: Hex, link?: string) => void;
+    /** Called with the text where it names a colour outside sRGB, before `onset` gets the mapped one. */
+    onwide?: (css: string) => void;
   };
-  let { colour, label, palettes = [], size = 20, reset = null, onlive, onset }: Props = $props();
+  let {
+    colour,
+    label,
+    palettes = [],
+    link = null,
+    size = 20,
+    reset = null,
+    onlive,
+    onset,
+    onwide,
+  }: Props = $props();
 
+  const eyedropper = useEyedropper();
   let typed: string | null = $state(null);
   let problem: string | null = $state(null);
+  const followed = $derived.by(() => {
+    if (!link) return null;
+    for (const palette of palettes)
+      for (const entry of palette.colours)
+        if (entry.id === link) return { palette: palette.name, name: entry.name };
+    return { palette: '', name: 'a colour that was taken out of its palette' };
+  });
 
   function accept(text: string): void {
-    const read = readColour(text);
+    const read = readAnyColour(text);
     problem = read.ok ? null : read.message;
     if (!read.ok) return;
     typed = null;
+    if (read.outside) {
+      if (onwide) onwide(text.trim());
+      else problem = `“${text.trim()}” lies outside sRGB; the nearest colour inside, ${read.hex}, was taken.`;
+    }
     onset(read.hex);
+  }
+  function take(hex: Hex, id?: string): void {
+    typed = null;
+    problem = null;
+    onset(hex, id);
   }
 </script>
 
-<Popover {label} title={`${label}: ${colour}`} width={232}>
+<Popover {label} title={`${label}: ${followed ? `${followed.name}, ` : ''}${colour}`} width={232}>
   {#snippet button()}
-    <span class="swatch" style:background={colour} style:width="{size}px" style:height="{size}px"></span>
+    <span
+      class="swatch"
+      class:linked={followed !== null}
+      style:background={colour}
+      style:width="{size}px"
+      style:height="{size}px"
+    ></span>
   {/snippet}
   {#snippet children(close)}
     <div class="row">
@@ -44,39 +89,46 @@
         onkeydown={(event) => event.key === 'Enter' && accept(event.currentTarget.value)}
         onblur={() => typed !== null && accept(typed)}
       />
-      <input
-        class="system"
-        type="color"
-        aria-label="{label}, system picker"
-        value={colour}
-        oninput={(event) => (onlive ?? onset)(event.currentTarget.value)}
-        onchange={(event) => onset(event.currentTarget.value)}
-      />
+      {#if eyedropper}
+        <button
+          type="button"
+          class="pick"
+          title="Take a colour off the stage"
+          aria-label="{label}: take it off the stage"
+          onclick={() => {
+            close();
+            eyedropper.ask((hex) => onset(hex));
+          }}><Pipette size={15} /></button
+        >
+      {/if}
     </div>
     {#if problem}<p class="problem" role="alert">{problem}</p>{/if}
+    {#if followed}
+      <p class="followed">
+        Follows <strong>{followed.name}</strong>{followed.palette ? ` of ${followed.palette}` : ''}
+        <button type="button" class="plain" onclick={() => take(colour)}>Stop following</button>
+      </p>
+    {/if}
     {#each palettes as palette (palette.name)}
       <h3>{palette.name}</h3>
       <div class="colours">
-        {#each palette.colours as entry (entry.name + entry.hex)}
+        {#each palette.colours.filter((entry) => !entry.gradient) as entry (entry.id ?? entry.name + entry.hex)}
           <button
             type="button"
-            class:chosen={entry.hex === colour}
+            class:chosen={link ? entry.id === link : entry.hex === colour}
             style:background={entry.hex}
             title={`${entry.name} ${entry.hex}`}
             aria-label={entry.name}
-            onclick={() => {
-              typed = null;
-              problem = null;
-              onset(entry.hex);
-            }}
+            onclick={() => take(entry.hex, entry.id)}
           ></button>
         {/each}
       </div>
     {/each}
+    <ColourPlane {colour} {label} onlive={(hex) => (onlive ?? onset)(hex)} onset={(hex) => take(hex)} />
     {#if reset}
       <button
         type="button"
-        class="reset"
+        class="plain reset"
         onclick={() => {
           reset.run();
           close();
@@ -103,13 +155,22 @@
     border: 1px solid var(--rule);
     border-radius: var(--radius);
   }
-  .system {
-    width: 36px;
-    height: 30px;
-    padding: 2px;
+  /* A small notch says that the colour follows a palette. */
+  .linked {
+    border-bottom-right-radius: 2px;
+  }
+  .pick {
+    display: grid;
+    place-items: center;
+    width: 32px;
     border: 1px solid var(--rule);
     border-radius: var(--radius);
     background: var(--card);
+    cursor: pointer;
+  }
+  .followed {
+    margin-top: 8px;
+    font-size: 12px;
   }
   h3 {
     margin: 12px 0 6px;
@@ -141,6 +202,8 @@
   }
   .reset {
     margin-top: 12px;
+  }
+  .plain {
     padding: 0;
     border: 0;
     background: none;

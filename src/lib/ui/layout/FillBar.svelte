@@ -1,6 +1,7 @@
 <script lang="ts">
   import ChevronDown from '@lucide/svelte/icons/chevron-down';
   import type { PaletteData, PatternSummary } from '$lib/contract/data';
+  import { tintOf, type Tint } from '$lib/core/colour/tint';
   import type { PatternFill } from '$lib/core/recipe/fill';
   import { LIMITS } from '$lib/core/recipe/limits';
   import { wrapDegrees } from '$lib/core/num/tolerance';
@@ -23,6 +24,7 @@
   const fill = $derived(fills[0] ?? null);
   const plain = $derived(fill === null && first?.fill?.kind === 'colour' ? first.fill : null);
   const recipe = $derived(editor.recipeOf(fill));
+  const tints = $derived(fill ? editor.tintsOf(fill) : {});
   const patternName = $derived(
     fill
       ? (editor.patterns.get(fill.pattern)?.name ?? 'a pattern that is gone')
@@ -57,8 +59,8 @@
   const setOffsetY = number((one, value) => ({ ...one, offset: { ...one.offset, y: value } }));
   const setOpacity = number((one, value) => ({ ...one, opacity: value }));
 
-  function setColour(slot: string, colour: string, live: boolean): void {
-    editor.changeFill((one) => ({ ...one, colours: { ...one.colours, [slot]: colour } }), true);
+  function setColour(slot: string, tint: Tint, live: boolean): void {
+    editor.changeFill((one) => ({ ...one, colours: { ...one.colours, [slot]: tint } }), true);
     if (!live) editor.history.commit();
   }
   function resetColour(slot: string): void {
@@ -236,15 +238,16 @@
           <div class="values wells">
             {#each recipe.slots.filter((slot) => recipe.ground.kind !== 'slot' || recipe.ground.slot !== slot.id) as slot (slot.id)}
               <ColourWell
-                colour={fill.colours[slot.id] ?? slot.colour}
+                colour={tints[slot.id]?.colour ?? slot.colour}
+                link={tints[slot.id]?.link}
                 label={slot.name}
                 {palettes}
                 size={18}
                 reset={fill.colours[slot.id]
                   ? { label: 'Use the pattern’s own colour', run: () => resetColour(slot.id) }
                   : null}
-                onlive={(colour) => setColour(slot.id, colour, true)}
-                onset={(colour) => setColour(slot.id, colour, false)}
+                onlive={(colour) => setColour(slot.id, { colour }, true)}
+                onset={(colour, link) => setColour(slot.id, tintOf(colour, link), false)}
               />
             {/each}
           </div>
@@ -258,9 +261,10 @@
           label="Colour of the shape"
           {palettes}
           size={18}
+          link={plain.link}
           onlive={(colour) => editor.fillPlain(colour, true)}
-          onset={(colour) => {
-            editor.fillPlain(colour, true);
+          onset={(colour, link) => {
+            editor.fillPlain(colour, true, link);
             editor.history.commit();
           }}
         />

@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { PaletteData } from '$lib/contract/data';
   import type { FillGround, PatternFill } from '$lib/core/recipe/fill';
+  import { tintOf } from '$lib/core/colour/tint';
   import { groundSlots, type Recipe } from '$lib/core/recipe/recipe';
   import ColourWell from '../components/ColourWell.svelte';
   import NumberField from '../components/NumberField.svelte';
@@ -12,11 +13,12 @@
   let { editor, fill, recipe, palettes }: Props = $props();
 
   const groundSlot = $derived(recipe ? (groundSlots(recipe.ground).at(-1) ?? null) : null);
+  const shown = $derived(recipe ? editor.tintsOf(fill) : {});
   const ownColour = $derived.by(() => {
     const slot = recipe?.slots.find((held) => held.id === groundSlot);
-    return slot ? (fill.colours[slot.id] ?? slot.colour) : null;
+    return slot ? (shown[slot.id]?.colour ?? slot.colour) : null;
   });
-  const shown = $derived(
+  const colour = $derived(
     fill.ground.kind === 'colour' ? fill.ground.colour : fill.ground.kind === 'own' ? ownColour : null,
   );
   const text = $derived(
@@ -37,17 +39,17 @@
 
 <div class="ground">
   {#if fill.ground.kind === 'colour'}
-    {@const { colour } = fill.ground}
     <ColourWell
-      {colour}
+      colour={fill.ground.colour}
       label="Ground colour"
       {palettes}
       size={18}
       onlive={(value) => set({ kind: 'colour', colour: value }, true)}
-      onset={(value) => set({ kind: 'colour', colour: value })}
+      link={fill.ground.link}
+      onset={(value, link) => set({ kind: 'colour', ...tintOf(value, link) })}
     />
   {:else}
-    <span class="swatch" class:checkered={shown === null} style:background={shown ?? undefined}></span>
+    <span class="swatch" class:checkered={colour === null} style:background={colour ?? undefined}></span>
   {/if}
   <Popover label="Choose the ground: {text}" width={220}>
     {#snippet button()}<span class="text">{text}</span>{/snippet}
@@ -70,7 +72,7 @@
         <button
           type="button"
           onclick={() => {
-            set({ kind: 'colour', colour: shown ?? '#ffffff' });
+            set({ kind: 'colour', colour: colour ?? '#ffffff' });
             close();
           }}>Another colour</button
         >

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { PatternSummary } from '$lib/contract/data';
+  import type { FoundPatterns, PatternSummary } from '$lib/contract/data';
   import { call } from '../state/api';
   import { toasts } from '../state/toasts.svelte';
   import { sayUnit, swatchUrl } from '../library/say';
@@ -24,9 +24,9 @@
       found = null;
       return;
     }
-    const answer = await call<PatternSummary[]>('GET', `/patterns?search=${encodeURIComponent(text)}`);
+    const answer = await call<FoundPatterns>('GET', `/patterns?search=${encodeURIComponent(text)}`);
     if (turn !== asked) return;
-    if (answer.ok) found = answer.value;
+    if (answer.ok) found = answer.value.patterns;
     else toasts.problem(answer.failure.message);
   }
 </script>

@@ -85,7 +85,7 @@
   }
 
   $effect(() => {
-    if (!editor.history.inGesture) editor.saver.want(editor.doc);
+    if (!editor.history.inGesture) editor.saver.want(editor.history.doc);
   });
   $effect(() => {
     const only = editor.single?.id ?? null;

@@ -120,7 +120,7 @@
     const wasBelow =
       editor.doc.shapes.findIndex((shape) => shape.id === id) <
       editor.doc.shapes.findIndex((shape) => shape.id === target.id);
-    editor.history.commit(moveInStack(editor.doc, id, wasBelow ? place + 1 : place));
+    editor.history.commit(moveInStack(editor.history.doc, id, wasBelow ? place + 1 : place));
   }
 </script>
 

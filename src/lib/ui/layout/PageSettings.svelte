@@ -62,9 +62,13 @@
           label="Background of the page"
           {palettes}
           size={18}
-          onset={(background) => editor.changePage({ background })}
+          link={doc.backgroundLink}
+          onlive={(background) => editor.changePage({ background, backgroundLink: null }, true)}
+          onset={(background, link) => editor.changePage({ background, backgroundLink: link ?? null })}
         />
-        <button type="button" onclick={() => editor.changePage({ background: null })}>clear it</button>
+        <button type="button" onclick={() => editor.changePage({ background: null, backgroundLink: null })}
+          >clear it</button
+        >
       {:else}
         clear <button type="button" onclick={() => editor.changePage({ background: '#ffffff' })}
           >make it white</button

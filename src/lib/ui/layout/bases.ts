@@ -1,6 +1,7 @@
 import type { PatternPaint, ShapeScene } from '$lib/core/scene/layout';
 import { meanScale } from '$lib/core/scene/layout';
-import { colourKey } from '$lib/core/svg/layout';
+import { paintKey } from '$lib/core/svg/layout';
+import { throughLook } from '$lib/core/svg/paint';
 import { cellMarkup, underlayWidth, unitMarkup } from '$lib/core/svg/pieces';
 
 /**
@@ -30,12 +31,13 @@ export class Bases {
   of(paint: PatternPaint, zoom: number): Base {
     const kind = drawingKind(paint, zoom);
     const underlay = kind === 'live' ? underlayWidth(meanScale(paint.matrix) * zoom) : 0;
-    const key = `${kind}|${paint.pattern.key}|${colourKey(paint.colours)}|${underlay}`;
+    const key = `${kind}|${paintKey(paint)}|${underlay}`;
     const held = this.held.get(key);
     if (held) return held;
     const { scene } = paint.pattern;
-    const markup =
+    const drawing =
       kind === 'live' ? cellMarkup(scene, paint.colours, underlay) : unitMarkup(scene, paint.colours);
+    const markup = throughLook(drawing, paint.look);
     const base: Base = {
       id: `${this.prefix}-${this.next++}`,
       kind,

@@ -6,8 +6,8 @@ export type LayoutDoc = Layout & { name: string };
 
 /** The editable part of a layout as the server gives it. */
 export function docOf(data: LayoutData): LayoutDoc {
-  const { name, width, height, measure, ppi, background, shapes } = data;
-  return { name, width, height, measure, ppi, background, shapes };
+  const { name, width, height, measure, ppi, background, backgroundLink = null, shapes } = data;
+  return { name, width, height, measure, ppi, background, backgroundLink, shapes };
 }
 
 /** The document with some shapes changed; the others stay the same objects. */

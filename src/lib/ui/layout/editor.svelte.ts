@@ -5,7 +5,11 @@ import type { ShapeForm } from '$lib/core/geom/shapes';
 import type { Box } from '$lib/core/geom/box';
 import { freshFill, FILL_VERSION, type Fill, type PatternFill } from '$lib/core/recipe/fill';
 import type { Shape } from '$lib/core/recipe/layout';
+import type { Colourway } from '$lib/core/colour/colourway';
+import { tintOf, type Links, type Tint } from '$lib/core/colour/tint';
 import { freeName } from '$lib/core/recipe/edit';
+import { followColourway, followRecipe } from '$lib/core/recipe/links';
+import { shownTints } from '$lib/core/recipe/recolour';
 import { LIMITS } from '$lib/core/recipe/limits';
 import { restack } from '$lib/core/recipe/stack';
 import { moveBy, withPattern, type TransformScope } from '$lib/core/recipe/transform';
@@ -15,6 +19,7 @@ import { History } from '../state/history.svelte';
 import { Saver } from '../state/saver.svelte';
 import { toasts } from '../state/toasts.svelte';
 import { changeShapes, diffLayout, docOf, type LayoutDoc } from './doc';
+import { Follower } from './follower';
 
 export type Tool = 'select' | ShapeForm['kind'];
 
@@ -44,8 +49,13 @@ export class LayoutEditor {
   scope: TransformScope = $state('shape');
   tool: Tool = $state('select');
 
-  readonly doc = $derived.by(() => this.history.doc);
-  readonly lookup = $derived.by(() => patternLookup(this.patterns.values()));
+  /** The present colours of palettes, where they changed since the layout was loaded. */
+  links: Links = $state.raw(new Map());
+  private readonly follower = $derived.by(() => new Follower(this.links));
+
+  /** The document as it looks now. Changes are made to `history.doc`, which keeps the colours as they were saved. */
+  readonly doc = $derived.by(() => this.follower.doc(this.history.doc));
+  readonly lookup = $derived.by(() => patternLookup(this.follower.patterns(this.patterns.values())));
   readonly chosen = $derived.by(() => this.doc.shapes.filter((shape) => this.selected.has(shape.id)));
   /** The selected shape where there is just one. */
   readonly single = $derived.by(() => (this.chosen.length === 1 ? (this.chosen[0] ?? null) : null));
@@ -74,7 +84,7 @@ export class LayoutEditor {
 
   /** Changes the selected shapes (or `ids`) as one step, or as part of a gesture with `live`. */
   change(change: (shape: Shape) => Shape, options: { live?: boolean; ids?: ReadonlySet<string> } = {}): void {
-    const from = options.live ? this.history.settled : this.doc;
+    const from = options.live ? this.history.settled : this.history.doc;
     const next = changeShapes(from, options.ids ?? this.selected, change);
     if (options.live) this.history.live(next);
     else this.history.commit(next);
@@ -86,8 +96,10 @@ export class LayoutEditor {
   }
 
   /** Changes the page or its name. */
-  changePage(page: Partial<Omit<LayoutDoc, 'shapes'>>): void {
-    this.history.commit({ ...this.doc, ...page });
+  changePage(page: Partial<Omit<LayoutDoc, 'shapes'>>, live = false): void {
+    const next = { ...this.history.settled, ...page };
+    if (live) this.history.live(next);
+    else this.history.commit(next);
   }
 
   /** Adds a shape of a form in a box of the page, selects it, and goes back to selecting. */
@@ -105,7 +117,7 @@ export class LayoutEditor {
       rotation: 0,
       fill: null,
     };
-    this.history.commit({ ...this.doc, shapes: [...this.doc.shapes, shape] });
+    this.history.commit({ ...this.history.doc, shapes: [...this.history.doc.shapes, shape] });
     this.select([id]);
     this.tool = 'select';
   }
@@ -113,8 +125,8 @@ export class LayoutEditor {
   remove(): void {
     if (this.selected.size === 0) return;
     this.history.commit({
-      ...this.doc,
-      shapes: this.doc.shapes.filter((shape) => !this.selected.has(shape.id)),
+      ...this.history.doc,
+      shapes: this.history.doc.shapes.filter((shape) => !this.selected.has(shape.id)),
     });
     this.select([]);
   }
@@ -129,13 +141,16 @@ export class LayoutEditor {
       fill: shape.fill && { ...shape.fill, id: nanoid(12) },
     }));
     if (copies.length === 0) return;
-    this.history.commit({ ...this.doc, shapes: [...this.doc.shapes, ...copies] });
+    this.history.commit({ ...this.history.doc, shapes: [...this.history.doc.shapes, ...copies] });
     this.select(copies.map((shape) => shape.id));
   }
 
   restack(towards: 'front' | 'back'): void {
     if (this.selected.size > 0)
-      this.history.commit({ ...this.doc, shapes: restack(this.doc.shapes, this.selected, towards) });
+      this.history.commit({
+        ...this.history.doc,
+        shapes: restack(this.history.doc.shapes, this.selected, towards),
+      });
   }
 
   /** Fills shapes with a pattern; one that had a pattern keeps its scale, rotation, offset and opacity. */
@@ -149,14 +164,20 @@ export class LayoutEditor {
   }
 
   /** Fills the selected shapes with one plain colour. */
-  fillPlain(colour: string, live = false): void {
+  fillPlain(colour: string, live = false, link?: string): void {
     this.change(
       (shape) => {
         const held = shape.fill;
         const id = held?.kind === 'colour' ? held.id : nanoid(12);
         return {
           ...shape,
-          fill: { kind: 'colour', version: FILL_VERSION, id, colour, opacity: held?.opacity ?? 1 },
+          fill: {
+            kind: 'colour',
+            version: FILL_VERSION,
+            id,
+            ...tintOf(colour, link),
+            opacity: held?.opacity ?? 1,
+          },
         };
       },
       { live },
@@ -178,7 +199,20 @@ export class LayoutEditor {
   recipeOf(fill: Fill | null) {
     if (fill?.kind !== 'pattern') return null;
     const pattern = this.patterns.get(fill.pattern);
-    return pattern ? (pattern.recipes[shownRevision(fill, pattern.newest)] ?? null) : null;
+    const recipe = pattern?.recipes[shownRevision(fill, pattern.newest)];
+    return recipe ? followRecipe(recipe, this.links) : null;
+  }
+
+  /** The colourways of the pattern that a fill shows. */
+  colourwaysOf(fill: PatternFill): Colourway[] {
+    const ways = this.patterns.get(fill.pattern)?.colourways ?? [];
+    return ways.map((way) => followColourway(way, this.links));
+  }
+
+  /** The tint that a fill shows in each slot. */
+  tintsOf(fill: PatternFill): Record<string, Tint> {
+    const slots = this.recipeOf(fill)?.slots ?? [];
+    return shownTints(fill, { slots, colourways: this.colourwaysOf(fill) });
   }
 
   private async loadPattern(id: string): Promise<boolean> {
@@ -192,8 +226,8 @@ export class LayoutEditor {
       );
       return false;
     }
-    const { name, newest, recipe } = found.value;
-    this.patterns.set(id, { id, name, newest, recipes: { [newest]: recipe } });
+    const { name, newest, recipe, colourways } = found.value;
+    this.patterns.set(id, { id, name, newest, recipes: { [newest]: recipe }, colourways });
     return true;
   }
 
@@ -209,5 +243,7 @@ export class LayoutEditor {
 function refilled(before: Fill | null, patternId: string): PatternFill {
   if (before?.kind !== 'pattern')
     return { ...freshFill(nanoid(12), patternId), opacity: before?.opacity ?? 1 };
-  return { ...before, pattern: patternId, held: null, colours: {} };
+  return before.pattern === patternId
+    ? before
+    : { ...before, pattern: patternId, held: null, colourway: null, colours: {} };
 }

@@ -1,7 +1,8 @@
 import { chain, scaling, type Affine } from '$lib/core/geom/affine';
 import type { Hex } from '$lib/core/colour/parse';
 import { meanScale, type PatternPaint, type ShapeScene } from '$lib/core/scene/layout';
-import { colourKey } from '$lib/core/svg/layout';
+import { paintKey } from '$lib/core/svg/layout';
+import { throughLook } from '$lib/core/svg/paint';
 import { cellMarkup, underlayWidth } from '$lib/core/svg/pieces';
 import { imageOf } from '../state/raster';
 import type { View } from './view.svelte';
@@ -25,7 +26,7 @@ export class Preview {
     const wanted = new Map<string, { paint: PatternPaint; scale: number }>();
     for (const { paint } of scenes) {
       if (paint?.kind !== 'pattern') continue;
-      const key = keyOf(paint);
+      const key = paintKey(paint);
       const scale = Math.max(wanted.get(key)?.scale ?? 0, meanScale(paint.matrix) * zoom);
       wanted.set(key, { paint, scale });
     }
@@ -40,7 +41,7 @@ export class Preview {
   /** True where every pattern of `scenes` has its picture. */
   ready(scenes: readonly ShapeScene[]): boolean {
     return scenes.every(
-      ({ paint }) => paint?.kind !== 'pattern' || typeof this.tiles.get(keyOf(paint)) === 'object',
+      ({ paint }) => paint?.kind !== 'pattern' || typeof this.tiles.get(paintKey(paint)) === 'object',
     );
   }
 
@@ -86,7 +87,7 @@ export class Preview {
       }
       // A gradient ground shows as its first colour while things move.
       if (paint.ground) fill(context, path, paint.ground.colour, paint.ground.opacity);
-      const key = keyOf(paint);
+      const key = paintKey(paint);
       const tile = this.tiles.get(key);
       if (typeof tile !== 'object') continue;
       if (!patterns.has(key)) patterns.set(key, context.createPattern(tile.picture, 'repeat'));
@@ -109,8 +110,6 @@ export class Preview {
   }
 }
 
-const keyOf = (paint: PatternPaint): string => `${paint.pattern.key}|${colourKey(paint.colours)}`;
-
 const matrixOf = ({ a, b, c, d, e, f }: Affine): DOMMatrix => new DOMMatrix([a, b, c, d, e, f]);
 
 function fill(
@@ -131,7 +130,7 @@ async function drawTile(paint: PatternPaint, scale: number): Promise<Tile> {
   const picture = document.createElement('canvas');
   picture.width = Math.max(1, Math.round(width * fit));
   picture.height = Math.max(1, Math.round(height * fit));
-  const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="${picture.width}" height="${picture.height}" viewBox="0 0 ${width} ${height}" preserveAspectRatio="none">${cellMarkup(scene, paint.colours, underlayWidth(fit))}</svg>`;
+  const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="${picture.width}" height="${picture.height}" viewBox="0 0 ${width} ${height}" preserveAspectRatio="none">${throughLook(cellMarkup(scene, paint.colours, underlayWidth(fit)), paint.look)}</svg>`;
   const image = await imageOf(svg);
   picture.getContext('2d')?.drawImage(image, 0, 0);
   return { picture, scale };

@@ -1,5 +1,6 @@
 <script lang="ts">
   import type { UseInPlace } from '$lib/contract/data';
+  import type { Colourway } from '$lib/core/colour/colourway';
   import type { Recipe } from '$lib/core/recipe/recipe';
   import { grow } from '$lib/core/geom/box';
   import { compileShape, compiledPattern } from '$lib/core/scene/layout';
@@ -8,11 +9,18 @@
   import { imageOf } from '../state/raster';
 
   /** A use of a pattern as a small picture, drawn with a recipe of one's choice. */
-  type Props = { use: UseInPlace; recipe: Recipe; width: number; height: number; label: string };
-  let { use, recipe, width, height, label }: Props = $props();
+  type Props = {
+    use: UseInPlace;
+    recipe: Recipe;
+    colourways?: readonly Colourway[];
+    width: number;
+    height: number;
+    label: string;
+  };
+  let { use, recipe, colourways = [], width, height, label }: Props = $props();
 
   const svg = $derived.by(() => {
-    const pattern = compiledPattern('use', 'use', compileUnit(recipe), recipe.slots);
+    const pattern = compiledPattern('use', 'use', compileUnit(recipe), recipe.slots, colourways);
     const scene = compileShape(use.shape, () => pattern);
     const box = scene.box;
     const scale = Math.min(width / box.width, height / box.height) * 0.94;

@@ -1,7 +1,7 @@
 import type { Raster } from '$lib/core/raster/composite';
-import { embedPictures, picturesIn } from '$lib/core/svg/paint';
+import { embedPictures, pictureAddress, picturesIn, type ShownPicture } from '$lib/core/svg/paint';
 
-/** Pictures as data URLs by asset, fetched once a page. */
+/** Pictures as data URLs by address, fetched once a page. */
 const fetched = new Map<string, Promise<string | null>>();
 
 /** An SVG text drawn to pixels by the browser, its pictures included; straight alpha. */
@@ -20,18 +20,21 @@ export async function rasterOf(svg: string, width: number, height: number): Prom
 /** An SVG text as an image that stands alone. */
 export async function imageOf(svg: string): Promise<HTMLImageElement> {
   const urls = new Map<string, string | null>();
-  await Promise.all(picturesIn(svg).map(async (asset) => urls.set(asset, await pictureUrl(asset))));
+  await Promise.all(
+    picturesIn(svg).map(async (shown) => urls.set(pictureAddress(shown), await pictureUrl(shown))),
+  );
   const image = new Image();
-  image.src = `data:image/svg+xml;charset=utf-8,${encodeURIComponent(embedPictures(svg, (asset) => urls.get(asset) ?? null))}`;
+  image.src = `data:image/svg+xml;charset=utf-8,${encodeURIComponent(embedPictures(svg, (shown) => urls.get(pictureAddress(shown)) ?? null))}`;
   await image.decode();
   return image;
 }
 
 /** A picture among the assets as a data URL; fetched once a page. */
-export function pictureUrl(asset: string): Promise<string | null> {
-  const held = fetched.get(asset);
+export function pictureUrl(shown: ShownPicture): Promise<string | null> {
+  const address = pictureAddress(shown);
+  const held = fetched.get(address);
   if (held) return held;
-  const fresh = fetch(`/api/v1/motifs/${asset}`).then(async (answer) => {
+  const fresh = fetch(address).then(async (answer) => {
     if (!answer.ok) return null;
     const blob = await answer.blob();
     return new Promise<string>((resolve, reject) => {
@@ -41,6 +44,6 @@ export function pictureUrl(asset: string): Promise<string | null> {
       reader.readAsDataURL(blob);
     });
   });
-  fetched.set(asset, fresh);
+  fetched.set(address, fresh);
   return fresh;
 }

@@ -1,11 +1,20 @@
+import { readLookKey } from '$lib/core/colour/look';
 import { fail } from '$lib/contract/failure';
 import { svgHeaders } from '$lib/server/app/files';
 import { api } from '$lib/server/app/http';
 import { readAsset } from '$lib/server/repo/assets';
 
-export const GET = api('motifFile', ({ app, params }) => {
+export const GET = api('motifFile', async ({ app, params, query }) => {
+  const look = query.look === undefined ? null : readLookKey(query.look);
+  if (query.look !== undefined && look === null)
+    return fail('invalid', `The look “${query.look}” cannot be read.`, 'look');
   const file = readAsset(app.db, params.hash ?? '');
   if (!file) return fail('not_found', `There is no motif file “${params.hash}”.`, 'hash');
+  const changed = look && (await app.pictures.recoloured(params.hash ?? '', look));
+  if (changed)
+    return new Response(new Uint8Array(changed), {
+      headers: { ...svgHeaders({ forever: true }), 'content-type': 'image/png' },
+    });
   return new Response(new Uint8Array(file.bytes), {
     headers: {
       ...svgHeaders({ fileName: file.fileName, forever: true }),

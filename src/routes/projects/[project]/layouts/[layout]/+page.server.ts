@@ -2,7 +2,7 @@ import { error } from '@sveltejs/kit';
 import { orError } from '$lib/server/app/page';
 import { getLayout, layoutPatterns } from '$lib/server/repo/layouts';
 import { listPalettes } from '$lib/server/repo/palettes';
-import { listPatterns } from '$lib/server/repo/patterns';
+import { listPatterns } from '$lib/server/repo/find';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals, params, url }) => {
@@ -13,8 +13,8 @@ export const load: PageServerLoad = ({ locals, params, url }) => {
   return {
     layout,
     patterns: layoutPatterns(db, layout.shapes),
-    hangers: listPatterns(db, { search: '', archived: false, drafts: false, limit: 500, offset: 0 }),
-    palettes: listPalettes(db),
+    hangers: listPatterns(db, { limit: 300 }),
+    palettes: listPalettes(db, layout.projectId),
     shape: url.searchParams.get('shape'),
   };
 };

@@ -1,13 +1,11 @@
 import { fromPx } from '$lib/core/num/length';
 import { layoutSvg } from '$lib/core/svg/layout';
-import { embedPictures } from '$lib/core/svg/paint';
 import { svgHeaders } from '$lib/server/app/files';
 import { api } from '$lib/server/app/http';
 import { sceneOf } from '$lib/server/app/layout-scene';
-import { assetUrl } from '$lib/server/repo/assets';
 import { getLayout } from '$lib/server/repo/layouts';
 
-export const GET = api('layoutSvg', ({ app, params, query, event }) => {
+export const GET = api('layoutSvg', async ({ app, params, query, event }) => {
   const found = getLayout(app.db, params.id ?? '');
   if (!found.ok) return found;
   const layout = found.value;
@@ -19,6 +17,6 @@ export const GET = api('layoutSvg', ({ app, params, query, event }) => {
     title: layout.name,
   });
   const asFile = event.request.headers.get('sec-fetch-dest') !== 'image';
-  const whole = embedPictures(svg, (asset) => assetUrl(app.db, asset));
+  const whole = await app.pictures.embed(svg);
   return new Response(whole, { headers: svgHeaders(asFile ? { fileName: `${layout.name}.svg` } : {}) });
 });

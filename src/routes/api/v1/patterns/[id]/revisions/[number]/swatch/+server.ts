@@ -1,25 +1,32 @@
 import { fail } from '$lib/contract/failure';
 import { resolveSlots } from '$lib/core/colour/slots';
+import { plainColours } from '$lib/core/colour/tint';
 import { compileUnit } from '$lib/core/scene/unit';
-import { embedPictures } from '$lib/core/svg/paint';
 import { swatchSvg } from '$lib/core/svg/swatch';
 import { svgHeaders } from '$lib/server/app/files';
 import { api } from '$lib/server/app/http';
-import { assetUrl } from '$lib/server/repo/assets';
-import { getPattern, recipeAt } from '$lib/server/repo/patterns';
+import { getPattern, shownRecipe } from '$lib/server/repo/patterns';
 
-export const GET = api('swatch', ({ app, params, query }) => {
+export const GET = api('swatch', async ({ app, params, query }) => {
   const id = params.id ?? '';
   const pattern = getPattern(app.db, id);
   if (!pattern.ok) return pattern;
   const isDraft = params.number === 'draft';
-  const recipe = isDraft ? pattern.value.draft : recipeAt(app.db, id, Number(params.number));
+  const recipe = isDraft ? pattern.value.draft : shownRecipe(app.db, id, Number(params.number));
   if (!recipe)
     return fail('not_found', `There is no revision ${params.number} of “${pattern.value.name}”.`, 'number');
-  const svg = swatchSvg(compileUnit(recipe), resolveSlots(recipe.slots, {}), {
-    ...query,
-    title: pattern.value.name,
-  });
-  const whole = embedPictures(svg, (asset) => assetUrl(app.db, asset));
-  return new Response(whole, { headers: svgHeaders({ forever: !isDraft }) });
+  const way = pattern.value.colourways.find((one) => one.id === query.colourway);
+  if (query.colourway && !way)
+    return fail('not_found', `“${pattern.value.name}” has no such colourway.`, 'colourway');
+  const svg = swatchSvg(
+    compileUnit(recipe),
+    resolveSlots(recipe.slots, way ? plainColours(way.colours) : {}),
+    {
+      ...query,
+      title: pattern.value.name,
+    },
+  );
+  // What follows a palette may look different tomorrow: only an address that names its look is kept for ever.
+  const fixed = !isDraft && !way && (query.look !== undefined || recipe.slots.every((slot) => !slot.link));
+  return new Response(await app.pictures.embed(svg), { headers: svgHeaders({ forever: fixed }) });
 });

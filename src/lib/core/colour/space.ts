@@ -1,0 +1,99 @@
+import { converter, differenceEuclidean, formatHex, inGamut, parse, toGamut } from 'culori';
+import { channelsOf, type Hex } from './parse';
+
+/** OKLab as CSS Color 4 defines it: `l` 0 to 1, `a` and `b` about −0.4 to 0.4. */
+export type Oklab = { l: number; a: number; b: number };
+
+/** OKLCH as CSS Color 4 defines it: `l` 0 to 1, `c` 0 to about 0.4, `h` degrees. Greys have hue 0. */
+export type Oklch = { l: number; c: number; h: number };
+
+const oklabOf = converter('oklab');
+const oklchOf = converter('oklch');
+const inSrgb = inGamut('rgb');
+/** The gamut mapping of CSS Color 4, section 13.2: chroma is reduced in OKLCH, then clipped within ΔEOK 0.02. */
+const mapped = toGamut(
+  'rgb',
+  'oklch',
+  // The package's types ask for a number here; its code takes the distance that CSS Color 4 names.
+  differenceEuclidean('oklab') as unknown as number,
+  0.02,
+);
+
+/** A colour in OKLab. */
+export function toOklab(hex: Hex): Oklab {
+  const { l, a, b } = oklabOf(hex) ?? { l: 0, a: 0, b: 0 };
+  return { l, a, b };
+}
+
+/** A colour in OKLCH. */
+export function toOklch(hex: Hex): Oklch {
+  const { l, c, h } = oklchOf(hex) ?? { l: 0, c: 0 };
+  return { l, c: c < 1e-5 ? 0 : c, h: c < 1e-5 ? 0 : (h ?? 0) };
+}
+
+/** OKLCH → sRGB, mapped into sRGB where it lies outside. Inverse of {@link toOklch} within sRGB. */
+export const fromOklch = ({ l, c, h }: Oklch): Hex => formatHex(mapped({ mode: 'oklch', l, c, h }));
+
+/** OKLab → sRGB, mapped into sRGB where it lies outside. Inverse of {@link toOklab} within sRGB. */
+export const fromOklab = ({ l, a, b }: Oklab): Hex => formatHex(mapped({ mode: 'oklab', l, a, b }));
+
+/** True where sRGB can show an OKLCH colour. */
+export const isInSrgb = ({ l, c, h }: Oklch): boolean =>
+  inSrgb({ mode: 'oklch', l, c: Math.max(0, c - 1e-6), h });
+
+/** The largest chroma that sRGB shows at a lightness and hue, to 1e-4. */
+export function mostChroma(l: number, h: number): number {
+  let [low, high] = [0, 0.4];
+  while (high - low > 1e-4) {
+    const middle = (low + high) / 2;
+    if (isInSrgb({ l, c: middle, h })) low = middle;
+    else high = middle;
+  }
+  return low;
+}
+
+export type AnyColour = { ok: true; hex: Hex; outside: boolean } | { ok: false; message: string };
+
+/**
+ * Reads a colour as CSS Color 4 writes it, wide gamuts included: one outside sRGB is mapped by CSS Color 4's method
+ * and marked `outside`. Colours with alpha are refused, since opacity is a property of its own in Isle.
+ */
+export function readAnyColour(text: string): AnyColour {
+  const source = text.trim();
+  const bare = /^[0-9a-f]{3}([0-9a-f]{3})?$/i.test(source) ? `#${source}` : source;
+  const parsed = source.length > 200 ? undefined : parse(bare);
+  if (!parsed)
+    return {
+      ok: false,
+      message: `“${source.slice(0, 60)}” is not a colour; write one such as #0d5a50 or teal.`,
+    };
+  if (parsed.alpha !== undefined && parsed.alpha < 1)
+    return {
+      ok: false,
+      message: `“${source}” is see-through; give the full colour and set the opacity instead.`,
+    };
+  const { l, c, h } = oklchOf(parsed);
+  if (![l, c].every(Number.isFinite))
+    return { ok: false, message: `“${source}” has a channel that is no number.` };
+  return { ok: true, hex: formatHex(mapped(parsed)), outside: !isInSrgb({ l, c, h: h ?? 0 }) };
+}
+
+/** A colour as a CSS oklch() function. */
+export function sayOklch(hex: Hex): string {
+  const { l, c, h } = toOklch(hex);
+  return `oklch(${+l.toFixed(4)} ${+c.toFixed(4)} ${+h.toFixed(2)})`;
+}
+
+/** Perceived distance in OKLab (ΔEOK of CSS Color 4). */
+export function deltaOk(one: Oklab, other: Oklab): number {
+  return Math.hypot(one.l - other.l, one.a - other.a, one.b - other.b);
+}
+
+/** A colour without its hue and chroma: the grey of the same OKLCH lightness. */
+export const greyOf = (hex: Hex): Hex => fromOklch({ l: toOklch(hex).l, c: 0, h: 0 });
+
+/** Channels 0 to 1. */
+export const unitChannels = (hex: Hex): [number, number, number] => {
+  const [r, g, b] = channelsOf(hex);
+  return [r / 255, g / 255, b / 255];
+};

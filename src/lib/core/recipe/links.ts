@@ -1,0 +1,94 @@
+import { followLook } from '../colour/look';
+import type { Colourway } from '../colour/colourway';
+import { follow, followAll, mapSame, retinted, tintOf, type Links, type Tint } from '../colour/tint';
+import type { Fill, PatternFill } from './fill';
+import type { Layout, Shape } from './layout';
+import type { Recipe } from './recipe';
+
+/**
+ * Documents keep the colour that a link had when they were saved. These put the present colours in their place and
+ * answer the same object where nothing changes, so that what is drawn from it can be kept.
+ */
+
+/** A recipe with the present colours of its linked slots. */
+export function followRecipe<T extends Recipe>(recipe: T, links: Links): T {
+  const slots = mapSame(recipe.slots, (slot) => follow(slot, links));
+  return slots === recipe.slots ? recipe : { ...recipe, slots };
+}
+
+/** A colourway with the present colours of its links. */
+export function followColourway(way: Colourway, links: Links): Colourway {
+  const colours = followAll(way.colours, links);
+  return colours === way.colours ? way : { ...way, colours };
+}
+
+/** A fill with the present colours of its links. */
+export function followFill(fill: Fill, links: Links): Fill {
+  if (fill.kind === 'colour') return follow(fill, links);
+  const colours = followAll(fill.colours, links);
+  const ground = fill.ground.kind === 'colour' ? follow(fill.ground, links) : fill.ground;
+  const look = fill.look && followLook(fill.look, links);
+  if (colours === fill.colours && ground === fill.ground && look === fill.look) return fill;
+  return { ...fill, colours, ground, ...(look ? { look } : {}) };
+}
+
+/** A shape with the present colours of its fill. */
+export function followShape(shape: Shape, links: Links): Shape {
+  const fill = shape.fill && followFill(shape.fill, links);
+  return fill === shape.fill ? shape : { ...shape, fill };
+}
+
+/** A layout with the present colours of its background and all fills. */
+export function followLayout<T extends Layout>(layout: T, links: Links): T {
+  const shapes = mapSame(layout.shapes, (shape) => followShape(shape, links));
+  const background =
+    (layout.backgroundLink ? links.get(layout.backgroundLink) : undefined) ?? layout.background;
+  return shapes === layout.shapes && background === layout.background
+    ? layout
+    : { ...layout, shapes, background };
+}
+
+/** The tints of a fill that may follow a palette: its colour, or ground, slots and look. */
+export function fillTints(fill: Fill): Tint[] {
+  if (fill.kind === 'colour') return [fill];
+  const { ground, colours, look } = fill;
+  return [
+    ...(ground.kind === 'colour' ? [ground] : []),
+    ...Object.values(colours),
+    ...(look ? [...look.map, ...(look.tint ? [look.tint] : [])] : []),
+  ];
+}
+
+/** The ids of the palette colours that a fill follows, each once. */
+export const fillLinks = (fill: Fill): string[] => linksOf(fillTints(fill));
+
+/** The ids of the palette colours that tints follow, each once. */
+export const linksOf = (tints: readonly Tint[]): string[] => [
+  ...new Set(tints.flatMap(({ link }) => (link === undefined ? [] : [link]))),
+];
+
+/** A fill with every one of its colours changed; `change` answers the same object to leave one. */
+export function recolourFill(fill: Fill, change: (tint: Tint) => Tint): Fill {
+  if (fill.kind === 'colour') return retint(fill, change);
+  return recolourPatternFill(fill, change);
+}
+
+function recolourPatternFill(fill: PatternFill, change: (tint: Tint) => Tint): PatternFill {
+  const { ground, colours, look } = fill;
+  const next: PatternFill = {
+    ...fill,
+    ground: ground.kind === 'colour' ? retint(ground, change) : ground,
+    colours: Object.fromEntries(Object.entries(colours).map(([slot, tint]) => [slot, change(tint)])),
+  };
+  if (!look) return next;
+  return {
+    ...next,
+    look: { ...look, map: look.map.map(change), tint: look.tint && retint(look.tint, change) },
+  };
+}
+
+function retint<T extends Tint>(holder: T, change: (tint: Tint) => Tint): T {
+  const before = tintOf(holder.colour, holder.link);
+  const after = change(before);
+  return after === before ? holder : retinted(holder, after.colour, after.link);
+}

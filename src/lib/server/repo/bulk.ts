@@ -1,0 +1,195 @@
+import { isDeepStrictEqual } from 'node:util';
+import { and, eq, inArray, isNull, type SQL } from 'drizzle-orm';
+import type { BulkDone } from '../../contract/data';
+import { done, fail, type Outcome } from '../../contract/failure';
+import type { Fill } from '../../core/recipe/fill';
+import { fillLinks } from '../../core/recipe/links';
+import {
+  exchangeColours,
+  recolourUse,
+  replacePattern,
+  type Exchange,
+  type PatternColours,
+} from '../../core/recipe/recolour';
+import { STUDIO, type Db } from '../db/open';
+import { bulkChange, fill, fillLink, layout, pattern, project, shape } from '../db/schema';
+import { colourwaysOf } from './colourway-rows';
+import { newId, note, writing } from './context';
+import { fillOf, fillValues } from './fill-rows';
+import { paletteLinks } from './links';
+import { findRow, noPattern, recipeAt } from './patterns';
+import { touchLayouts } from './publishing';
+
+/** One fill before and after, and likewise one page's background. */
+type Change = { shapeId: string; before: Fill; after: Fill };
+type PageColour = { background: string | null; backgroundLink: string | null };
+type PageChange = { id: string; before: PageColour; after: PageColour };
+type Changes = { fills: Change[]; pages: PageChange[] };
+
+/** Fills of layouts that are not archived, by layout. */
+function liveFills(db: Db, which: SQL | undefined): { fill: typeof fill.$inferSelect; layoutId: string }[] {
+  return db
+    .select({ fill, layoutId: layout.id })
+    .from(fill)
+    .innerJoin(shape, eq(shape.id, fill.shapeId))
+    .innerJoin(layout, eq(layout.id, shape.layoutId))
+    .innerJoin(project, eq(project.id, layout.projectId))
+    .where(and(which, isNull(layout.archivedAt), isNull(project.archivedAt)))
+    .all();
+}
+
+/**
+ * Puts another pattern in the place of one, in all projects or in chosen ones, as one step that can be undone whole.
+ * Scale, turn, offset, opacity and ground of every use stay.
+ */
+export function replaceEverywhere(
+  db: Db,
+  id: string,
+  input: { by: string; projects?: readonly string[] },
+): Outcome<BulkDone> {
+  return writing(db, { what: 'pattern', name: '' }, (tx): Outcome<BulkDone> => {
+    const [from, to] = [findRow(tx, id), findRow(tx, input.by)];
+    if (!from) return noPattern(id);
+    if (!to) return noPattern(input.by);
+    if (from.id === to.id)
+      return fail('invalid', `“${from.name}” cannot take its own place; choose another pattern.`, 'by');
+    if (to.newest === 0)
+      return fail('invalid', `“${to.name}” is not published yet; publish it on the bench first.`, 'by');
+    if (to.archivedAt !== null)
+      return fail('invalid', `“${to.name}” is in the archive; restore it first.`, 'by');
+    const after = recipeAt(tx, to.id, to.newest)?.slots ?? [];
+    const found = liveFills(
+      tx,
+      and(eq(fill.patternId, id), input.projects && inArray(layout.projectId, [...input.projects])),
+    );
+    const fills = found.flatMap(({ fill: row }): Change[] => {
+      const before = fillOf(row);
+      if (before.kind !== 'pattern') return [];
+      const slots = recipeAt(tx, id, before.held ?? from.newest)?.slots ?? [];
+      return [{ shapeId: row.shapeId, before, after: replacePattern(before, to.id, slots, after) }];
+    });
+    if (fills.length === 0)
+      return fail('invalid', `“${from.name}” is not used there; nothing was replaced.`, 'projects');
+    tx.update(pattern).set({ lastUsedAt: Date.now() }).where(eq(pattern.id, to.id)).run();
+    return apply(tx, 'replaced', `“${from.name}” replaced by “${to.name}”`, { fills, pages: [] });
+  });
+}
+
+/** Exchanges the colours of one palette for those of another in all fills and pages of some layouts, as one step. */
+export function recolourLayouts(
+  db: Db,
+  input: { layouts: readonly string[]; exchanges: readonly Exchange[]; summary: string },
+): Outcome<BulkDone> {
+  return writing(db, { what: 'layout', name: '' }, (tx): Outcome<BulkDone> => {
+    const change = exchangeColours(input.exchanges);
+    const chosen = [...input.layouts];
+    const colours = colourLookup(tx);
+    const fills = liveFills(tx, inArray(layout.id, chosen)).flatMap(({ fill: row }): Change[] => {
+      const before = fillOf(row);
+      const after = recolourUse(before, colours(before), change);
+      return after === before ? [] : [{ shapeId: row.shapeId, before, after }];
+    });
+    const rows = tx.select().from(layout).where(inArray(layout.id, chosen)).all();
+    const pages = rows.flatMap((row): PageChange[] => {
+      if (row.background === null) return [];
+      const { background, backgroundLink } = row;
+      const tint = { colour: background, ...(backgroundLink === null ? {} : { link: backgroundLink }) };
+      const now = change(tint);
+      const after = { background: now.colour, backgroundLink: now.link ?? null };
+      return now === tint ? [] : [{ id: row.id, before: { background, backgroundLink }, after }];
+    });
+    if (fills.length + pages.length === 0)
+      return fail('invalid', 'None of these colours is used there; nothing was recoloured.', 'exchanges');
+    return apply(tx, 'recoloured', input.summary, { fills, pages });
+  });
+}
+
+/** The slots and colourways that fills show, each pattern's looked up once. */
+function colourLookup(db: Db): (value: Fill) => PatternColours | null {
+  const links = paletteLinks(db);
+  const held = new Map<string, PatternColours | null>();
+  return (value) => {
+    if (value.kind !== 'pattern') return null;
+    const number = value.held ?? findRow(db, value.pattern)?.newest ?? 0;
+    const key = `${value.pattern}@${number}`;
+    if (!held.has(key)) {
+      const recipe = recipeAt(db, value.pattern, number);
+      const colourways = colourwaysOf(db, [value.pattern], links).get(value.pattern) ?? [];
+      held.set(key, recipe && { slots: recipe.slots, colourways });
+    }
+    return held.get(key) ?? null;
+  };
+}
+
+/** Undoes a change of many fills. What was changed again since then is left as it is now, and counted. */
+export function undoBulk(db: Db, id: string): Outcome<{ fills: number; left: number }> {
+  return writing(db, { what: 'change', name: '' }, (tx): Outcome<{ fills: number; left: number }> => {
+    const row = tx
+      .select()
+      .from(bulkChange)
+      .where(and(eq(bulkChange.id, id), eq(bulkChange.studioId, STUDIO)))
+      .get();
+    if (!row) return fail('not_found', `There is no such change “${id}” to undo.`, 'id');
+    if (row.undoneAt !== null) return fail('invalid', 'This change is undone already.', 'id');
+    const { fills, pages } = JSON.parse(row.fills) as Changes;
+    const present = new Map(
+      tx
+        .select()
+        .from(fill)
+        .where(
+          inArray(
+            fill.id,
+            fills.map((one) => one.after.id),
+          ),
+        )
+        .all()
+        .map((held) => [held.id, fillOf(held)]),
+    );
+    const back = fills.filter((one) => isDeepStrictEqual(present.get(one.after.id), one.after));
+    const swapped = (one: Change): Change => ({ ...one, before: one.after, after: one.before });
+    write(tx, {
+      fills: back.map(swapped),
+      pages: pages.map((page) => ({ ...page, before: page.after, after: page.before })),
+    });
+    tx.update(bulkChange).set({ undoneAt: Date.now() }).where(eq(bulkChange.id, id)).run();
+    note(tx, 'bulk.undone', id);
+    return done({ fills: back.length, left: fills.length - back.length });
+  });
+}
+
+function apply(tx: Db, kind: string, summary: string, changes: Changes): Outcome<BulkDone> {
+  const id = newId();
+  const layouts = write(tx, changes);
+  tx.insert(bulkChange)
+    .values({ id, studioId: STUDIO, kind, summary, fills: JSON.stringify(changes), createdAt: Date.now() })
+    .run();
+  note(tx, `bulk.${kind}`, id, { summary });
+  return done({ id, fills: changes.fills.length, layouts, summary });
+}
+
+/** Writes the fills and pages of a change; answers how many layouts it touches. */
+function write(tx: Db, { fills, pages }: Changes): number {
+  const touched = new Set<string>();
+  for (const { shapeId, after } of fills) {
+    tx.update(fill).set(fillValues(after, shapeId)).where(eq(fill.id, after.id)).run();
+    tx.delete(fillLink).where(eq(fillLink.fillId, after.id)).run();
+    for (const colourId of fillLinks(after))
+      tx.insert(fillLink).values({ fillId: after.id, colourId }).onConflictDoNothing().run();
+  }
+  for (const { id, after } of pages) tx.update(layout).set(after).where(eq(layout.id, id)).run();
+  const ids = fills.map(({ after }) => after.id);
+  if (ids.length > 0) for (const id of touchLayouts(tx, inArray(fill.id, ids))) touched.add(id);
+  for (const { id } of pages) if (!touched.has(id)) touchPage(tx, id, touched);
+  return touched.size;
+}
+
+function touchPage(tx: Db, id: string, touched: Set<string>): void {
+  const row = tx.select({ version: layout.version }).from(layout).where(eq(layout.id, id)).get();
+  if (!row) return;
+  tx.update(layout)
+    .set({ version: row.version + 1, updatedAt: Date.now() })
+    .where(eq(layout.id, id))
+    .run();
+  note(tx, 'layout.changed', id);
+  touched.add(id);
+}

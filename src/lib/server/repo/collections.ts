@@ -1,0 +1,136 @@
+import { and, eq } from 'drizzle-orm';
+import { done, fail, type Outcome } from '../../contract/failure';
+import { STUDIO, type Db } from '../db/open';
+import { collection, collectionPattern, patternTag } from '../db/schema';
+import { newId, note, writing } from './context';
+import { nameKey } from './names';
+import { indexWords } from './search-index';
+
+/** Replaces a pattern's tags; equal ones (without case and accents) are kept once. */
+export function setTags(tx: Db, patternId: string, tags: readonly string[]): void {
+  tx.delete(patternTag).where(eq(patternTag.patternId, patternId)).run();
+  addTags(tx, patternId, tags);
+}
+
+/** Adds tags to a pattern. */
+export function addTags(tx: Db, patternId: string, tags: readonly string[]): void {
+  for (const tag of tags)
+    tx.insert(patternTag)
+      .values({ patternId, tag: tag.trim(), tagKey: nameKey(tag) })
+      .onConflictDoNothing()
+      .run();
+}
+
+/** Takes tags off a pattern. */
+export function removeTags(tx: Db, patternId: string, tags: readonly string[]): void {
+  for (const tag of tags)
+    tx.delete(patternTag)
+      .where(and(eq(patternTag.patternId, patternId), eq(patternTag.tagKey, nameKey(tag))))
+      .run();
+}
+
+/** Puts a pattern into just these collections; the failure where one of them is not there. */
+export function setCollections(
+  tx: Db,
+  patternId: string,
+  ids: readonly string[],
+): ReturnType<typeof fail> | null {
+  tx.delete(collectionPattern).where(eq(collectionPattern.patternId, patternId)).run();
+  return addToCollections(tx, patternId, ids);
+}
+
+/** Puts a pattern into collections too; the failure where one of them is not there. */
+export function addToCollections(
+  tx: Db,
+  patternId: string,
+  ids: readonly string[],
+): ReturnType<typeof fail> | null {
+  for (const id of ids) {
+    if (!findRow(tx, id)) return noCollection(id);
+    tx.insert(collectionPattern).values({ collectionId: id, patternId }).onConflictDoNothing().run();
+  }
+  return null;
+}
+
+/** Takes a pattern out of collections. */
+export function removeFromCollections(tx: Db, patternId: string, ids: readonly string[]): void {
+  for (const id of ids)
+    tx.delete(collectionPattern)
+      .where(and(eq(collectionPattern.patternId, patternId), eq(collectionPattern.collectionId, id)))
+      .run();
+}
+
+/** A new, empty collection. */
+export function createCollection(db: Db, name: string): Outcome<{ id: string }> {
+  return writing(db, { what: 'collection', name }, (tx) => {
+    const id = newId();
+    tx.insert(collection)
+      .values({ id, studioId: STUDIO, name, nameKey: nameKey(name), createdAt: Date.now() })
+      .run();
+    note(tx, 'collection.created', id);
+    return done({ id });
+  });
+}
+
+/** The collection of a name, made where it is not there. */
+export function collectionNamed(tx: Db, name: string): string {
+  const held = tx
+    .select({ id: collection.id })
+    .from(collection)
+    .where(and(eq(collection.studioId, STUDIO), eq(collection.nameKey, nameKey(name))))
+    .get();
+  if (held) return held.id;
+  const made = createCollection(tx, name);
+  return made.ok ? made.value.id : '';
+}
+
+/** Renames a collection. */
+export function renameCollection(db: Db, id: string, name: string): Outcome<{ id: string }> {
+  return writing(db, { what: 'collection', name }, (tx): Outcome<{ id: string }> => {
+    if (!findRow(tx, id)) return noCollection(id);
+    tx.update(collection)
+      .set({ name, nameKey: nameKey(name) })
+      .where(eq(collection.id, id))
+      .run();
+    indexMembers(tx, id);
+    note(tx, 'collection.renamed', id);
+    return done({ id });
+  });
+}
+
+/** Takes a collection apart; its patterns stay. */
+export function removeCollection(db: Db, id: string): Outcome<{ id: string; patterns: string[] }> {
+  return writing(db, { what: 'collection', name: '' }, (tx): Outcome<{ id: string; patterns: string[] }> => {
+    if (!findRow(tx, id)) return noCollection(id);
+    const patterns = members(tx, id);
+    tx.delete(collection).where(eq(collection.id, id)).run();
+    for (const pattern of patterns) indexWords(tx, pattern);
+    note(tx, 'collection.removed', id);
+    return done({ id, patterns });
+  });
+}
+
+function indexMembers(tx: Db, id: string): void {
+  for (const pattern of members(tx, id)) indexWords(tx, pattern);
+}
+
+function members(db: Db, id: string): string[] {
+  return db
+    .select({ id: collectionPattern.patternId })
+    .from(collectionPattern)
+    .where(eq(collectionPattern.collectionId, id))
+    .all()
+    .map((row) => row.id);
+}
+
+function findRow(db: Db, id: string): typeof collection.$inferSelect | undefined {
+  return db
+    .select()
+    .from(collection)
+    .where(and(eq(collection.id, id), eq(collection.studioId, STUDIO)))
+    .get();
+}
+
+function noCollection(id: string): ReturnType<typeof fail> {
+  return fail('not_found', `There is no collection with the id “${id}”.`, 'collections');
+}

@@ -1,0 +1,75 @@
+import type { Db } from '../db/open';
+
+/**
+ * The search index and the columns that filters read are written here, after every change of a pattern, its tags,
+ * collections or colours, in the same transaction. `recipe` is what the pattern shows now, with its facts.
+ */
+export type IndexedRecipe = {
+  kind: 'drawn' | 'measured' | 'picture';
+  repeatKind: string;
+  width: number;
+  height: number;
+  clear: boolean;
+  slots: readonly { name: string; colour: string; link?: string }[];
+};
+
+/** Writes the columns and colours that filters read. */
+export function indexRecipe(db: Db, id: string, recipe: IndexedRecipe): void {
+  const { $client } = db;
+  $client
+    .prepare(
+      `UPDATE pattern SET kind = ?, repeat_kind = ?, unit_width = ?, unit_height = ?, colour_count = ?, clear = ? WHERE id = ?`,
+    )
+    .run(
+      recipe.kind,
+      recipe.repeatKind,
+      recipe.width,
+      recipe.height,
+      recipe.slots.length,
+      recipe.clear ? 1 : 0,
+      id,
+    );
+  $client.prepare('DELETE FROM pattern_colour WHERE pattern_id = ?').run(id);
+  const add = $client.prepare(
+    'INSERT INTO pattern_colour (pattern_id, position, hex, link) VALUES (?, ?, ?, ?)',
+  );
+  recipe.slots.forEach((slot, position) => add.run(id, position, slot.colour, slot.link ?? null));
+}
+
+/** Writes the words by which a pattern is found. */
+export function indexWords(db: Db, id: string): void {
+  const { $client } = db;
+  $client.prepare('DELETE FROM pattern_search WHERE rowid = (SELECT seq FROM pattern WHERE id = ?)').run(id);
+  $client.prepare(`${WORDS} WHERE p.id = ?`).run(id);
+}
+
+/** Writes the words of every pattern anew. */
+export function indexAllWords(db: Db): void {
+  db.$client.exec('DELETE FROM pattern_search');
+  db.$client.prepare(WORDS).run();
+}
+
+/** Patterns that follow a palette colour get its new colour and name. */
+export function indexPaletteColours(db: Db, colourIds: readonly string[]): void {
+  const { $client } = db;
+  const recolour = $client.prepare(
+    'UPDATE pattern_colour SET hex = (SELECT hex FROM palette_colour WHERE id = ?1) WHERE link = ?1',
+  );
+  const users = $client.prepare('SELECT DISTINCT pattern_id AS id FROM pattern_colour WHERE link = ?');
+  for (const colourId of colourIds) {
+    recolour.run(colourId);
+    for (const { id } of users.all(colourId) as { id: string }[]) indexWords(db, id);
+  }
+}
+
+const joined = (column: string, rest: string): string =>
+  `coalesce((SELECT group_concat(${column}, ' · ') ${rest}), '')`;
+
+const WORDS = `
+INSERT INTO pattern_search (rowid, name, description, tags, collections, credit, colours)
+SELECT p.seq, p.name, p.description,
+  ${joined('t.tag', 'FROM pattern_tag t WHERE t.pattern_id = p.id')},
+  ${joined('c.name', 'FROM collection_pattern m JOIN collection c ON c.id = m.collection_id WHERE m.pattern_id = p.id')},
+  p.author || ' ' || p.source || ' ' || p.licence,
+  ${joined('k.name', 'FROM pattern_colour s JOIN palette_colour k ON k.id = s.link WHERE s.pattern_id = p.id')}
+FROM pattern p`;

@@ -1,0 +1,40 @@
+import type { PatternForUse } from '$lib/contract/data';
+import type { Links } from '$lib/core/colour/tint';
+import { followColourway, followLayout, followRecipe, followShape } from '$lib/core/recipe/links';
+import type { Shape } from '$lib/core/recipe/layout';
+import { mapSame } from '$lib/core/colour/tint';
+import type { LayoutDoc } from './doc';
+
+/** Puts the present colours of palettes into documents; the same shape comes out as the same object again. */
+export class Follower {
+  private readonly shapes = new WeakMap<Shape, Shape>();
+
+  constructor(private readonly links: Links) {}
+
+  doc(doc: LayoutDoc): LayoutDoc {
+    if (this.links.size === 0) return doc;
+    const { shapes: _, ...page } = doc;
+    const shapes = mapSame(doc.shapes, (shape) => this.shape(shape));
+    const { background } = followLayout({ ...page, shapes: [] }, this.links);
+    return shapes === doc.shapes && background === doc.background ? doc : { ...doc, shapes, background };
+  }
+
+  *patterns(patterns: Iterable<PatternForUse>): Iterable<PatternForUse> {
+    for (const pattern of patterns) {
+      const recipes = Object.entries(pattern.recipes).map(([number, recipe]) => [
+        number,
+        followRecipe(recipe, this.links),
+      ]);
+      const colourways = mapSame(pattern.colourways, (way) => followColourway(way, this.links));
+      yield { ...pattern, recipes: Object.fromEntries(recipes) as PatternForUse['recipes'], colourways };
+    }
+  }
+
+  private shape(shape: Shape): Shape {
+    const held = this.shapes.get(shape);
+    if (held) return held;
+    const followed = followShape(shape, this.links);
+    this.shapes.set(shape, followed);
+    return followed;
+  }
+}
