@@ -244,7 +244,9 @@ describe('the rest', () => {
     const palette = need(createPalette(db, 'Pool'));
     const colours = ['c', 'a', 'b'].map((id, index) => ({ id, name: id, hex: `#00000${index}` }));
     need(savePalette(db, palette.id, 1, { name: 'Pool side', colours }));
-    expect(listPalettes(db)).toEqual([{ id: palette.id, name: 'Pool side', projectId: null, version: 2, colours }]);
+    expect(listPalettes(db)).toEqual([
+      { id: palette.id, name: 'Pool side', projectId: null, version: 2, colours },
+    ]);
     const project = need(createProject(db, 'Job'));
     need(setProjectArchived(db, project.id, true));
     expect(need(getProject(db, project.id)).archivedAt).not.toBeNull();

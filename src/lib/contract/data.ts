@@ -4,6 +4,7 @@ import type { ColourSlot } from '../core/colour/slots';
 import type { Gap, Repeat, Size } from '../core/lattice/repeat';
 import type { LengthUnit } from '../core/num/length';
 import type { Layout, Shape } from '../core/recipe/layout';
+import type { PaletteEntry, PatternCredit } from '../core/recipe/library';
 import type { MotifContent, Recipe } from '../core/recipe/recipe';
 
 /** What answers carry. Lengths are CSS px, times milliseconds since 1970. */
@@ -31,8 +32,7 @@ export type PatternSummary = {
   projects: number;
 };
 
-/** Where a pattern comes from: `licence` is an SPDX identifier or free text; `attribution` says that a credit is due. */
-export type PatternCredit = { author: string; source: string; licence: string; attribution: boolean };
+export type { PaletteEntry, PatternCredit };
 
 /** How a pattern is kept: what an edit of many can change, and be put back from. `collections` are ids. */
 export type PatternKeeping = {
@@ -42,6 +42,22 @@ export type PatternKeeping = {
   credit: PatternCredit;
   archivedAt: number | null;
 };
+
+export const LIBRARY_SORTS = [
+  'match',
+  'name',
+  'newest',
+  'changed',
+  'uses',
+  'last-used',
+  'unit',
+  'colours',
+  'kind',
+  'repeat',
+  'licence',
+] as const;
+
+export type LibrarySort = (typeof LIBRARY_SORTS)[number];
 
 export type FoundPatterns = { total: number; patterns: PatternSummary[] };
 
@@ -163,18 +179,6 @@ export type LayoutChange =
       background?: Hex | null;
       backgroundLink?: string | null;
     };
-
-/**
- * One entry of a palette. `hex` is what is shown: a colour outside sRGB is kept as it was given in `css`; a gradient
- * has two or more stops and shows its first as `hex`.
- */
-export type PaletteEntry = {
-  id: string;
-  name: string;
-  hex: Hex;
-  css?: string | null;
-  gradient?: { at: number; hex: Hex; link?: string }[] | null;
-};
 
 export type PaletteData = {
   id: string;

@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { LIBRARY_SORTS } from './data';
 import { PLANE_GROUPS } from '../core/lattice/groups';
 import { FILL_VERSION } from '../core/recipe/fill';
 import { LIMITS } from '../core/recipe/limits';
@@ -224,6 +225,7 @@ const composed = {
     snap: Joi.boolean().required(),
     guides: guides().required(),
   }).required(),
+  lie: matrix().optional(),
 };
 
 const named = (value: Joi.Schema) => Joi.object().pattern(Joi.string().max(20), value).max(24).required();
@@ -374,7 +376,10 @@ export const schemas = {
     colour: hex(),
     near: Joi.number().min(0).max(100),
     stock: Joi.string().valid('stock', 'own'),
-    sort: Joi.string().valid('match', 'name', 'newest', 'uses', 'last-used').default('match'),
+    sort: Joi.string()
+      .valid(...LIBRARY_SORTS)
+      .default('match'),
+    backwards: Joi.boolean().default(false),
     limit: Joi.number().integer().min(1).max(1000).default(500),
     offset: Joi.number().integer().min(0).default(0),
   }),

@@ -15,7 +15,7 @@ let made = 0;
 
 const WORK: Workers = {
   checks({ recipe, near }) {
-    const scene = compileUnit(recipe, { skipAbutments: true });
+    const scene = compileUnit(recipe, { upright: true, skipAbutments: true });
     return { gap: widestGap(scene), touches: findTouches(scene, near), thin: thinPieces(scene) };
   },
   scatter({ recipe, plan }) {

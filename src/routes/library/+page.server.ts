@@ -1,15 +1,21 @@
-import { listPatterns } from '$lib/server/repo/find';
+import { findPatterns, libraryFacets, type PatternQuery } from '$lib/server/repo/find';
+import { listPalettes } from '$lib/server/repo/palettes';
+import { schemas } from '$lib/contract/schemas';
+import { apiQuery, readView } from '$lib/ui/library/query';
 import type { PageServerLoad } from './$types';
 
+/** As many as one page of the list holds. */
+const FIRST = 60;
+
 export const load: PageServerLoad = ({ locals, url }) => {
-  const search = url.searchParams.get('search') ?? '';
-  const show = url.searchParams.get('show') ?? 'all';
-  const query = { search, archived: show === 'archived', drafts: true, limit: 1000, offset: 0 };
-  const patterns = listPatterns(locals.app.db, query);
+  const { db } = locals.app;
+  const view = readView(url.searchParams);
+  const read = schemas.patternQuery.validate(apiQuery(view), { convert: true });
+  const query: PatternQuery = read.error ? {} : (read.value as PatternQuery);
   return {
-    search,
-    show,
-    patterns: show === 'drafts' ? patterns.filter((pattern) => pattern.hasDraft) : patterns,
-    count: listPatterns(locals.app.db, { ...query, search: '', archived: false }).length,
+    view,
+    first: findPatterns(db, { ...query, limit: FIRST, offset: 0 }),
+    facets: libraryFacets(db),
+    palettes: listPalettes(db),
   };
 };

@@ -1,46 +1,177 @@
 <script lang="ts">
-  import { goto } from '$app/navigation';
+  import { untrack } from 'svelte';
+  import { goto, invalidateAll } from '$app/navigation';
   import { page } from '$app/state';
+  import Columns3 from '@lucide/svelte/icons/columns-3';
   import Plus from '@lucide/svelte/icons/plus';
   import Ruler from '@lucide/svelte/icons/ruler';
+  import { LIBRARY_SORTS, type LibrarySort } from '$lib/contract/data';
+  import { SIGHTS, type Sight } from '$lib/core/colour/vision';
   import Button from '$lib/ui/components/Button.svelte';
   import LayOn from '$lib/ui/components/LayOn.svelte';
+  import Popover from '$lib/ui/components/Popover.svelte';
+  import SightChoice from '$lib/ui/components/SightChoice.svelte';
+  import { sightFilter } from '$lib/ui/components/SightFilters.svelte';
   import Switch from '$lib/ui/components/Switch.svelte';
+  import Tick from '$lib/ui/components/Tick.svelte';
   import TopBar from '$lib/ui/components/TopBar.svelte';
-  import { isSurface, surfaceBackground } from '$lib/ui/components/surfaces';
-  import Hanger from '$lib/ui/library/Hanger.svelte';
+  import { isSurface } from '$lib/ui/components/surfaces';
+  import ChosenPanel from '$lib/ui/library/ChosenPanel.svelte';
+  import CollectionsDialog from '$lib/ui/library/CollectionsDialog.svelte';
+  import { COLUMNS, readColumns, writeColumns, type Column } from '$lib/ui/library/columns';
+  import Filters from '$lib/ui/library/Filters.svelte';
+  import HandOutDialog from '$lib/ui/library/HandOutDialog.svelte';
+  import { Choosing, PatternList } from '$lib/ui/library/list.svelte';
+  import ManyPanel from '$lib/ui/library/ManyPanel.svelte';
+  import PatternTable from '$lib/ui/library/PatternTable.svelte';
+  import { apiQuery, isNarrowed, PLAIN_VIEW, writeView, type LibraryView } from '$lib/ui/library/query';
+  import { sayPatterns, sayPercent } from '$lib/ui/library/say';
+  import TakeInDialog from '$lib/ui/library/TakeInDialog.svelte';
+  import Wall from '$lib/ui/library/Wall.svelte';
+  import { onLive } from '$lib/ui/state/live';
+  import { fillAddress, lastLayout } from '$lib/ui/state/last-layout';
+  import { toasts } from '$lib/ui/state/toasts.svelte';
 
   let { data } = $props();
 
-  const STRIP = { width: 240, height: 192 };
-  const SCALES = [0.25, 0.5, 1] as const;
+  const view = $derived(data.view);
+  const list = new PatternList();
+  const choosing = new Choosing(list);
+  let wall: Wall | undefined = $state();
+  let table: PatternTable | undefined = $state();
+  let keeping = $state(false);
+  let handing: readonly string[] | null = $state(null);
+  let takingIn: File[] | null = $state(null);
+  let typed: string | null = $state(null);
+  let searchField: HTMLInputElement | undefined = $state();
+
+  /** Where the list is begun anew: on every answer of the server. What was chosen stays chosen where it is still there. */
+  let query = '';
+  $effect.pre(() => {
+    const { first } = data;
+    const next = JSON.stringify(apiQuery(data.view));
+    untrack(() => {
+      list.restart(apiQuery(data.view), first);
+      if (next !== query) {
+        choosing.clear();
+        choosing.at = -1;
+      }
+      query = next;
+    });
+  });
 
   const surface = $derived.by(() => {
     const asked = page.url.searchParams.get('on');
     return isSurface(asked) ? asked : 'mid';
   });
+  const sight = $derived<Sight>(SIGHTS.find((one) => one === page.url.searchParams.get('sight')) ?? 'full');
   const scale = $derived.by(() => {
     const asked = Number(page.url.searchParams.get('scale'));
-    return SCALES.find((known) => known === asked) ?? 0.5;
+    return asked >= 0.05 && asked <= 4 ? asked : 0.5;
   });
-  const kept = ['on', 'scale', 'show', 'search'];
+  const columns = $derived(readColumns(page.url.searchParams.get('columns')));
+  const chosenIds = $derived([...choosing.ids]);
+  const only = $derived(choosing.only);
+  const last = $derived.by(() => (page.url, globalThis.localStorage ? lastLayout() : null));
 
-  /** Puts a choice into the address, so that a reload or a sent link shows the same wall. */
-  function choose(name: string, value: string, normal: string): void {
-    const entries = kept.map(
-      (key) => [key, key === name ? value : (page.url.searchParams.get(key) ?? '')] as const,
-    );
-    const query = entries.filter(([key, held]) => held !== '' && !(key === name && held === normal));
-    const text = query.map(([key, held]) => `${key}=${encodeURIComponent(held)}`).join('&');
+  /** Puts a choice into the address, so that a reload or a sent link shows the same. */
+  function address(change: Record<string, string | null>, next: LibraryView = view): void {
+    const params = new URLSearchParams(writeView(next, page.url.searchParams));
+    for (const [key, value] of Object.entries(change)) {
+      if (value === null) params.delete(key);
+      else params.set(key, value);
+    }
+    const text = params.toString();
     void goto(text ? `?${text}` : '/library', { replaceState: true, keepFocus: true, noScroll: true });
   }
+  const set = (change: Partial<LibraryView>): void => address({}, { ...view, ...change });
+
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  function search(text: string): void {
+    typed = text;
+    clearTimeout(timer);
+    timer = setTimeout(() => set({ search: text }), 60);
+  }
+
+  function choose(index: number, event: MouseEvent): void {
+    if (window.innerWidth < 900 || event.detail > 1) return;
+    event.preventDefault();
+    const { metaKey, ctrlKey, shiftKey } = event;
+    choosing.choose(index, { toggle: metaKey || ctrlKey, range: shiftKey });
+  }
+  function fill(): void {
+    const pattern = list.at(choosing.at);
+    if (!pattern || pattern.newest === 0) return;
+    const held = lastLayout();
+    if (!held) return toasts.problem('Select a shape in a layout first; then F fills it with the pattern chosen here.');
+    void goto(fillAddress(held, pattern.id));
+  }
+  async function onkeydown(event: KeyboardEvent): Promise<void> {
+    const target = event.target as HTMLElement;
+    const inText = target.matches('input, textarea, select, [contenteditable]');
+    if (inText && !(target === searchField && event.key === 'ArrowDown')) {
+      if (target === searchField && event.key === 'Escape' && typed) search('');
+      return;
+    }
+    if (document.querySelector('dialog[open]') || target.closest('[role="dialog"], [role="radiogroup"]')) return;
+    const plain = !event.metaKey && !event.ctrlKey && !event.altKey;
+    const step = plain ? ((wall ?? table)?.stepOf(event.key) ?? null) : null;
+    if (step !== null && list.total > 0) {
+      event.preventDefault();
+      const from = choosing.at;
+      const to = Math.max(0, Math.min(list.total - 1, from < 0 ? 0 : from + step));
+      await list.need(to, to);
+      choosing.choose(to, { range: event.shiftKey });
+      await (wall ?? table)?.show(to);
+    } else if (event.key === '/' && plain) {
+      event.preventDefault();
+      searchField?.focus();
+      searchField?.select();
+    } else if (event.key.toLowerCase() === 'f' && plain && choosing.at >= 0) fill();
+    else if (event.key.toLowerCase() === 'a' && (event.metaKey || event.ctrlKey)) {
+      event.preventDefault();
+      for (const id of await list.allIds()) choosing.ids.add(id);
+    } else if (event.key === 'Escape') choosing.clear();
+    else if (event.key === ' ' && plain && choosing.at >= 0 && target.closest('[data-place]')) {
+      event.preventDefault();
+      choosing.choose(choosing.at, { toggle: true });
+    }
+  }
+  onLive(['pattern.', 'palette.', 'collection.'], () => void invalidateAll());
+
+  const SORT_NAMES: Record<LibrarySort, string> = {
+    match: 'Best match',
+    name: 'Name',
+    newest: 'Newest',
+    changed: 'Last changed',
+    uses: 'Most used',
+    'last-used': 'Last used',
+    unit: 'Unit size',
+    colours: 'Number of colours',
+    kind: 'Kind',
+    repeat: 'Repeat',
+    licence: 'Licence',
+  };
+  const sorts = $derived(LIBRARY_SORTS.filter((sort) => sort !== 'match' || view.search !== ''));
+  const sort = $derived(view.sort === 'match' && view.search === '' ? 'name' : view.sort);
 </script>
 
 <svelte:head><title>Library · Isle</title></svelte:head>
+<svelte:window {onkeydown} />
 
-<div class="view">
+<div
+  class="view"
+  role="presentation"
+  ondragover={(event) => event.dataTransfer?.types.includes('Files') && event.preventDefault()}
+  ondrop={(event) => {
+    if (!event.dataTransfer?.files.length) return;
+    event.preventDefault();
+    takingIn = [...event.dataTransfer.files];
+  }}
+>
   <TopBar>
     {#snippet actions()}
+      <Button onclick={() => (takingIn = [])}>Open files</Button>
       <Button href="/library/new?start=measured"><Ruler size={16} />Measured</Button>
       <Button kind="main" href="/library/new"><Plus size={16} />New pattern</Button>
     {/snippet}
@@ -48,67 +179,183 @@
   <div class="tools">
     <input
       type="search"
-      placeholder="Find by name or description"
+      placeholder="Find by name, tag, colour …"
+      title="/"
       aria-label="Find a pattern"
-      value={data.search}
-      oninput={(event) => choose('search', event.currentTarget.value, '')}
+      bind:this={searchField}
+      value={typed ?? view.search}
+      dir="auto"
+      oninput={(event) => search(event.currentTarget.value)}
+      onblur={() => (typed = null)}
     />
     <Switch
-      label="Show"
-      value={data.show}
+      label="Kind"
+      value={view.kind}
       options={[
-        { value: 'all', label: data.show === 'all' && data.search === '' ? `All ${data.count}` : 'All' },
-        { value: 'drafts', label: 'With a draft' },
-        { value: 'archived', label: 'Archive' },
+        { value: '', label: 'All' },
+        { value: 'drawn', label: 'Drawn' },
+        { value: 'measured', label: 'Measured' },
+        { value: 'picture', label: 'Picture' },
       ]}
-      onset={(value) => choose('show', value, 'all')}
+      onset={(kind) => set({ kind })}
     />
+    <label class="field">
+      <span class="visually-hidden">Show</span>
+      <select value={view.show} onchange={(event) => set({ show: event.currentTarget.value as LibraryView['show'] })}>
+        <option value="all">Library ({data.facets.counts.live})</option>
+        <option value="drafts">With a draft ({data.facets.counts.unpublished})</option>
+        <option value="archived">Archive ({data.facets.counts.archived})</option>
+      </select>
+    </label>
     <span class="space"></span>
     <Switch
-      label="Common scale"
-      value={String(scale)}
-      options={SCALES.map((value) => ({
-        value: String(value),
-        label: `${value * 100} %`,
-        title: 'Scale of all strips',
-      }))}
-      onset={(value) => choose('scale', value, '0.5')}
+      label="Shown as"
+      value={view.as}
+      options={[
+        { value: 'wall', label: 'Wall' },
+        { value: 'list', label: 'List' },
+      ]}
+      onset={(as) => set({ as })}
     />
-    <LayOn value={surface} onset={(value) => choose('on', value, 'mid')} />
-  </div>
-  <main class="wall" class:dark={surface === 'dark'}>
-    <h1 class="visually-hidden">Library</h1>
-    {#if data.patterns.length > 0}
-      <div class="grid">
-        {#each data.patterns as pattern (pattern.id)}
-          <Hanger {pattern} {...STRIP} {scale} {surface} />
-        {/each}
-      </div>
-    {:else}
-      <div class="empty" style:background={surfaceBackground('light')}>
-        {#if data.search !== ''}
-          <h2>Nothing matches “{data.search}”</h2>
-          <p>The search looks for words in names and descriptions. Try the beginning of a word.</p>
-          <Button onclick={() => choose('search', '', '')}>Clear the search</Button>
-        {:else if data.show === 'archived'}
-          <h2>The archive is empty</h2>
-          <p>Patterns that you archive are kept here and can be restored.</p>
-          <Button href="/library">Back to all patterns</Button>
-        {:else if data.show === 'drafts'}
-          <h2>No work in progress</h2>
-          <p>A pattern that is changed on the bench and not yet published shows up here.</p>
-          <Button href="/library">Back to all patterns</Button>
-        {:else}
-          <h2>No patterns yet</h2>
-          <p>
-            Make the first one from a simple shape or an SVG file; it hangs here as soon as it is published.
-          </p>
-          <Button kind="main" href="/library/new">New pattern</Button>
-        {/if}
-      </div>
+    {#if view.as === 'list'}
+      <Popover label="Choose columns" width={190} buttonClass="columns-button">
+        {#snippet button()}<Columns3 size={16} />{/snippet}
+        {#snippet children()}
+          <div class="column-choice">
+            {#each COLUMNS as column (column.key)}
+              <Tick
+                label={column.label}
+                checked={columns.includes(column.key)}
+                onset={(on) => {
+                  const next: Column[] = on
+                    ? COLUMNS.map(({ key }) => key).filter((key) => key === column.key || columns.includes(key))
+                    : columns.filter((key) => key !== column.key);
+                  address({ columns: writeColumns(next) });
+                }}
+              />
+            {/each}
+          </div>
+        {/snippet}
+      </Popover>
     {/if}
-  </main>
+    <label class="scale">
+      <span>Scale</span>
+      <input
+        type="range"
+        min="-3"
+        max="1"
+        step="0.5"
+        value={Math.log2(scale)}
+        aria-label="Common scale of all strips"
+        aria-valuetext={sayPercent(scale)}
+        onchange={(event) => {
+          const next = 2 ** Number(event.currentTarget.value);
+          address({ scale: next === 0.5 ? null : String(+next.toFixed(4)) });
+        }}
+      />
+      <span class="mono">{sayPercent(Number(scale.toFixed(2)))}</span>
+    </label>
+    <LayOn value={surface} onset={(value) => address({ on: value === 'mid' ? null : value })} />
+    <SightChoice value={sight} onset={(value) => address({ sight: value === 'full' ? null : value })} />
+  </div>
+  <div class="tools second">
+    <Filters
+      {view}
+      facets={data.facets}
+      palettes={data.palettes}
+      onset={set}
+      oncollections={() => (keeping = true)}
+    />
+    <span class="space"></span>
+    <span class="muted count" aria-live="polite">{sayPatterns(list.total)}</span>
+    <label class="field">
+      <span class="muted">by</span>
+      <select
+        aria-label="Sort by"
+        value={sort}
+        onchange={(event) => set({ sort: event.currentTarget.value as LibrarySort, backwards: false })}
+      >
+        {#each sorts as one (one)}<option value={one}>{SORT_NAMES[one]}</option>{/each}
+      </select>
+    </label>
+  </div>
+  <div class="columns">
+    <main class="wall" style:filter={sightFilter(sight)}>
+      <h1 class="visually-hidden">Library</h1>
+      {#if list.total > 0 && view.as === 'wall'}
+        <Wall bind:this={wall} {list} {choosing} {scale} {surface} onchoose={choose} />
+      {:else if list.total > 0}
+        <PatternTable
+          bind:this={table}
+          {list}
+          {choosing}
+          scale={scale * 0.6}
+          {surface}
+          {columns}
+          {sort}
+          backwards={view.backwards}
+          onsort={(next, backwards) => set({ sort: next, backwards })}
+          onchoose={choose}
+        />
+      {:else}
+        <div class="empty">
+          {#if view.search !== '' || isNarrowed(view)}
+            <h2>{view.search === '' ? 'No pattern is like that' : `Nothing matches “${view.search}”`}</h2>
+            <p>
+              The search looks for the beginnings of words in names, descriptions, tags, collections, credits and the
+              names of palette colours. Try fewer words, or take a filter off.
+            </p>
+            <Button onclick={() => address({}, { ...PLAIN_VIEW, show: view.show, as: view.as })}>Show all patterns</Button>
+          {:else if view.show === 'archived'}
+            <h2>The archive is empty</h2>
+            <p>Patterns that you archive are kept here and can be restored.</p>
+            <Button href="/library">Back to all patterns</Button>
+          {:else if view.show === 'drafts'}
+            <h2>No work in progress</h2>
+            <p>A pattern that is changed on the bench and not yet published shows up here.</p>
+            <Button href="/library">Back to all patterns</Button>
+          {:else}
+            <h2>No patterns yet</h2>
+            <p>
+              Make the first one from a simple shape or an SVG file, or open a library file that somebody handed you.
+            </p>
+            <Button kind="main" href="/library/new">New pattern</Button>
+          {/if}
+        </div>
+      {/if}
+    </main>
+    {#if chosenIds.length > 0}
+      <aside aria-label="What is chosen">
+        {#if only}
+          <ChosenPanel
+            pattern={only}
+            {surface}
+            fills={last?.what ?? null}
+            onfill={fill}
+            onexport={() => (handing = [only.id])}
+          />
+        {:else}
+          <ManyPanel
+            ids={chosenIds}
+            facets={data.facets}
+            archived={view.show === 'archived'}
+            ondone={() => invalidateAll()}
+            onclear={() => choosing.clear()}
+            onexport={() => (handing = chosenIds)}
+          />
+        {/if}
+      </aside>
+    {/if}
+  </div>
 </div>
+
+{#if keeping}
+  <CollectionsDialog facets={data.facets} ondone={() => invalidateAll()} onclose={() => (keeping = false)} />
+{/if}
+{#if handing}<HandOutDialog ids={handing} onclose={() => (handing = null)} />{/if}
+{#if takingIn}
+  <TakeInDialog files={takingIn} ondone={() => invalidateAll()} onclose={() => (takingIn = null)} />
+{/if}
 
 <style>
   .view {
@@ -119,32 +366,81 @@
   .tools {
     display: flex;
     align-items: center;
-    gap: 16px;
+    gap: 14px;
     flex-wrap: wrap;
-    padding: 10px 16px;
-    border-bottom: 1px solid var(--rule);
+    padding: 9px 16px 0;
     background: var(--paper);
+  }
+  .second {
+    gap: 10px;
+    padding-top: 8px;
+    padding-bottom: 9px;
+    border-bottom: 1px solid var(--rule);
   }
   .space {
     flex: 1;
   }
   input[type='search'] {
-    width: 250px;
+    width: 218px;
     padding: 6px 10px;
     border: 1px solid var(--rule);
     border-radius: var(--radius);
     background: var(--card);
   }
+  .field {
+    display: inline-flex;
+    align-items: center;
+    gap: 5px;
+  }
+  .field select {
+    padding: 4px 6px;
+    border: 1px solid var(--rule);
+    border-radius: var(--radius);
+    background: var(--card);
+  }
+  .scale {
+    display: inline-flex;
+    align-items: center;
+    gap: 6px;
+    color: var(--muted);
+  }
+  .scale input {
+    width: 76px;
+    accent-color: var(--kelp);
+  }
+  .scale .mono {
+    min-width: 42px;
+    font-size: 12px;
+  }
+  .count {
+    white-space: nowrap;
+  }
+  .tools :global(.columns-button) {
+    padding: 5px;
+    border: 1px solid var(--rule);
+    background: var(--card);
+  }
+  .column-choice {
+    display: grid;
+    gap: 4px;
+  }
+  .columns {
+    display: flex;
+    flex: 1;
+    min-height: 0;
+  }
   .wall {
     flex: 1;
-    overflow: auto;
-    padding: 20px 16px 32px;
+    min-width: 0;
     background: var(--surround);
   }
-  .grid {
-    display: grid;
-    grid-template-columns: repeat(auto-fill, minmax(220px, 1fr));
-    gap: 26px 16px;
+  aside {
+    flex: none;
+    width: 302px;
+    overflow: auto;
+    padding: 16px;
+    border-left: 1px solid var(--rule);
+    background: var(--card);
   }
   .empty {
     display: grid;
@@ -154,5 +450,11 @@
     margin: 60px auto;
     padding: 24px;
     border-radius: 8px;
+    background: #fbfbfa;
+  }
+  @media (max-width: 899px) {
+    aside {
+      display: none;
+    }
   }
 </style>

@@ -1,3 +1,4 @@
+import { determinant } from '../geom/affine';
 import { parsePath } from '../geom/path';
 import type { ShapeForm } from '../geom/shapes';
 import { isHex } from '../colour/parse';
@@ -37,6 +38,7 @@ export function checkRecipe(recipe: Recipe): Problem[] {
   checkUnit(recipe, problems);
   checkSeamlessGround(recipe, problems);
   checkCounts(recipe, problems);
+  checkLie(recipe, problems);
   recipe.motifs.forEach((motif, index) =>
     checkMotif(motif, `motifs.${index}`, slots, recipe.measure, problems),
   );
@@ -79,6 +81,20 @@ function lengthRange(
     code: 'out_of_range',
     path,
     message: `${label} must be ${bound}; ${say(value)} was given.`,
+  });
+}
+
+/** A plane lies turned, mirrored or skewed by at most 85°, at its own size. */
+function checkLie({ lie }: ComposedRecipe, problems: Problem[]): void {
+  if (!lie) return;
+  const parts = Object.values(lie).every(Number.isFinite) ? Math.abs(determinant(lie)) : Number.NaN;
+  const along = Math.hypot(lie.a, lie.b) * Math.hypot(lie.c, lie.d);
+  if (Math.abs(parts - 1) < 1e-3 && along < 12 && lie.e === 0 && lie.f === 0) return;
+  problems.push({
+    code: 'out_of_range',
+    path: 'lie',
+    message:
+      'The pattern may lie turned, mirrored or skewed by up to 85°, at its own size; set it upright again.',
   });
 }
 

@@ -26,6 +26,8 @@ export type ComposedRecipe = {
   motifs: Motif[];
   placings: Placing[];
   aids: Aids;
+  /** How the whole plane lies: turned, mirrored or skewed, no move and no change of area. Absent: upright. */
+  lie?: Affine;
 };
 
 /** A pattern made from exact numbers: stripes, dots, checks and their like. */

@@ -39,7 +39,7 @@ export function scatter(recipe: ComposedRecipe, plan: ScatterPlan, newId: () => 
     return motif ? [{ id, compiled: compileMotif(motif) }] : [];
   });
   if (motifs.length === 0) return { placings: [], missed: plan.count };
-  const laid: Laid[] = compileUnit(recipe, { skipAbutments: true })
+  const laid: Laid[] = compileUnit(recipe, { upright: true, skipAbutments: true })
     .pieces.filter((piece) => piece.id !== 'ground')
     .map((piece) => ({ inks: inkOf(piece, 4), box: piece.box }));
   const between = ({ from, to }: { from: number; to: number }): number => from + (to - from) * random();

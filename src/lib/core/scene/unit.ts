@@ -1,5 +1,5 @@
 import { unionBoxes, grow, moveBox, boxesMeet, type Box } from '../geom/box';
-import { multiply, type Affine } from '../geom/affine';
+import { applyVector, multiply, type Affine } from '../geom/affine';
 import type { Point } from '../geom/point';
 import { findAbutments, touchingPieces, type Abutment } from '../lattice/abut';
 import { cellOf, type Cell } from '../lattice/cell';
@@ -46,6 +46,8 @@ export type PieceCache = WeakMap<Placing, { motif: Motif; laid: string; pieces: 
 export type CompileOptions = {
   cache?: MotifCache;
   pieces?: PieceCache;
+  /** Leave out how the whole plane lies: the unit upright, as it is worked on. */
+  upright?: boolean;
   /** Leave the search for abutting edges out, as while something is dragged. */
   skipAbutments?: boolean;
 };
@@ -54,15 +56,16 @@ export type CompileOptions = {
 export function compileUnit(recipe: Recipe, options: CompileOptions = {}): UnitScene {
   if (recipe.kind === 'measured') return compileMeasured(recipe);
   const { unit, gap, repeat, front } = recipe;
-  const lattice = latticeOf(unit, gap, repeat, front);
+  const lie = options.upright ? null : (recipe.lie ?? null);
+  const lattice = laidLattice(latticeOf(unit, gap, repeat, front), lie);
   const pitch = pitchOf(unit, gap, repeat);
-  const ground = groundOfRecipe(recipe.ground, pitch, unit);
-  const drawn = piecesOf(recipe, options);
+  const ground = laidGround(groundOfRecipe(recipe.ground, pitch, unit), lie);
+  const drawn = piecesOf(recipe, lie, options);
   const pieces = ground?.art ? [ground.art, ...drawn] : drawn;
   return finish({
     pitch,
     lattice,
-    cell: cellOf(unit, gap, repeat),
+    cell: laidCell(cellOf(unit, gap, repeat), lie),
     pieces,
     endless: [],
     ground,
@@ -104,11 +107,32 @@ export function withoutGround(scene: UnitScene): UnitScene {
   return finish({ ...scene, ground: null, pieces: scene.pieces.filter((piece) => piece !== art) });
 }
 
-function piecesOf(recipe: ComposedRecipe, options: CompileOptions): Piece[] {
+/** The lattice of a plane that lies otherwise. */
+function laidLattice(lattice: Lattice, lie: Affine | null): Lattice {
+  if (!lie) return lattice;
+  const to = (point: Point): Point => applyVector(lie, point);
+  return { ...lattice, a: to(lattice.a), b: to(lattice.b), copies: lattice.copies.map(to) };
+}
+
+const laidCell = (cell: Cell, lie: Affine | null): Cell =>
+  lie ? { ...cell, matrix: multiply(lie, cell.matrix) } : cell;
+
+function laidGround(ground: GroundScene | null, lie: Affine | null): GroundScene | null {
+  if (!ground || !lie) return ground;
+  const { gradient, art } = ground;
+  return {
+    ...ground,
+    gradient: gradient && { ...gradient, to: applyVector(lie, gradient.to) },
+    art: art && pieceOf({ ...art, matrix: multiply(lie, art.matrix) }),
+  };
+}
+
+function piecesOf(recipe: ComposedRecipe, lie: Affine | null, options: CompileOptions): Piece[] {
   const { unit, gap, repeat } = recipe;
   const motifs = new Map(recipe.motifs.map((motif) => [motif.id, motif]));
-  const images = imagesOf(unit, gap, repeat);
-  const laid = images.length === 1 ? '' : JSON.stringify([unit, gap, repeat]);
+  const upright = imagesOf(unit, gap, repeat);
+  const images = lie ? upright.map((image) => multiply(lie, image)) : upright;
+  const laid = images.length === 1 && !lie ? '' : JSON.stringify([unit, gap, repeat, lie]);
   return recipe.placings.flatMap((placing): Piece[] => {
     const motif = motifs.get(placing.motif);
     if (!motif) return [];

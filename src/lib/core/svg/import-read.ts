@@ -74,19 +74,27 @@ export function rootMatrix(root: XmlNode): Affine {
   return chain(scaling(Number.isFinite(scale) && scale > 0 ? scale : 1), translation(-box.x, -box.y));
 }
 
-/** The matrix of an <svg> inside another or of a <symbol> in use: its viewBox fitted into width × height, in the middle. */
+/**
+ * The matrix of an <svg> inside another, of a <symbol> in use or of a <pattern>: its viewBox fitted into width × height
+ * as its preserveAspectRatio says (SVG 2, section 8.7); in the middle where it says nothing.
+ */
 export function viewportMatrix(node: XmlNode, width: number, height: number): Affine {
   const box = viewBoxOf(node);
   if (!box || !(width > 0) || !(height > 0)) return IDENTITY;
-  const scale = Math.min(width / box.width, height / box.height);
+  const [align = 'xMidYMid', how = 'meet'] = (node.attributes.preserveAspectRatio ?? '').trim().split(/\s+/);
+  const [across, down] = [width / box.width, height / box.height];
+  if (align === 'none') return chain(scaling(across, down), translation(-box.x, -box.y));
+  const scale = how === 'slice' ? Math.max(across, down) : Math.min(across, down);
+  const share = (axis: string): number =>
+    align.includes(`${axis}Min`) ? 0 : align.includes(`${axis}Max`) ? 1 : 0.5;
   return chain(
-    translation((width - box.width * scale) / 2, (height - box.height * scale) / 2),
+    translation((width - box.width * scale) * share('x'), (height - box.height * scale) * share('Y')),
     scaling(scale),
     translation(-box.x, -box.y),
   );
 }
 
-function viewBoxOf(node: XmlNode): { x: number; y: number; width: number; height: number } | null {
+export function viewBoxOf(node: XmlNode): { x: number; y: number; width: number; height: number } | null {
   const [x, y, width, height] = (node.attributes.viewBox ?? '')
     .trim()
     .split(/[\s,]+/)

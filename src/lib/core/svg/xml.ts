@@ -14,15 +14,18 @@ const MOST_NODES = 50_000;
  * Reads the text of an SVG file into a tree, and nothing more: no entity is expanded beyond XML's own five, no
  * reference is followed. Refused: declarations of entities, other root elements, nesting or counts beyond reason.
  */
-export function readSvgTree(text: string): XmlResult {
-  if (text.length > LIMITS.svgBytes) {
-    const most = LIMITS.svgBytes / 1e6;
+export function readSvgTree(
+  text: string,
+  { bytes = LIMITS.svgBytes as number, nodes = MOST_NODES } = {},
+): XmlResult {
+  if (text.length > bytes) {
+    const most = bytes / 1e6;
     return {
       ok: false,
       message: `An SVG file may have at most ${most} MB; this one has ${(text.length / 1e6).toFixed(1)} MB.`,
     };
   }
-  const reader = new TreeReader();
+  const reader = new TreeReader(nodes);
   return reader.read(text.replace(/^\uFEFF/, ''));
 }
 
@@ -31,6 +34,8 @@ class TreeReader {
   private root: XmlNode | null = null;
   private fault: string | null = null;
   private nodes = 0;
+
+  constructor(private readonly mostNodes: number) {}
 
   read(text: string): XmlResult {
     if (!text.trimStart().startsWith('<'))
@@ -65,8 +70,8 @@ class TreeReader {
   ): void {
     if (this.fault !== null) return;
     this.nodes += 1;
-    if (this.nodes > MOST_NODES)
-      return this.stop(`The SVG has more than ${MOST_NODES} elements; simplify it first.`);
+    if (this.nodes > this.mostNodes)
+      return this.stop(`The SVG has more than ${this.mostNodes} elements; simplify it first.`);
     if (this.stack.length > DEEPEST)
       return this.stop(`The SVG nests elements more than ${DEEPEST} deep; simplify it first.`);
     const known = uri === SVG_NAMESPACE || uri === '';

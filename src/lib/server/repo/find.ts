@@ -1,4 +1,4 @@
-import type { FoundPatterns, LibraryFacets, PatternSummary } from '../../contract/data';
+import type { FoundPatterns, LibraryFacets, LibrarySort, PatternSummary } from '../../contract/data';
 import { deltaE2000 } from '../../core/colour/difference';
 import { STUDIO, type Db } from '../db/open';
 import { nameKey } from './names';
@@ -26,7 +26,9 @@ export type PatternQuery = {
   colour?: string;
   near?: number;
   stock?: 'stock' | 'own';
-  sort?: 'match' | 'name' | 'newest' | 'uses' | 'last-used';
+  sort?: LibrarySort;
+  /** Turns the order round. */
+  backwards?: boolean;
   limit?: number;
   offset?: number;
 };
@@ -111,22 +113,29 @@ function coloursLike(db: Db, hex: string, near: number): string[] {
 /** Weights of the columns: name, description, tags, collections, credit, colours. */
 const RANK = 'bm25(pattern_search, 10, 3, 6, 4, 2, 2)';
 
+/** What each order goes by, and whether the largest comes first. */
+const ORDERS: Record<Exclude<LibrarySort, 'match'>, { by: string; down: boolean }> = {
+  name: { by: 'p.name_key', down: false },
+  newest: { by: 'p.created_at', down: true },
+  changed: { by: 'p.updated_at', down: true },
+  uses: { by: 'coalesce(u.uses, 0)', down: true },
+  'last-used': { by: 'coalesce(p.last_used_at, 0)', down: true },
+  unit: { by: 'p.unit_width * p.unit_height', down: false },
+  colours: { by: 'p.colour_count', down: false },
+  kind: { by: 'p.kind', down: false },
+  repeat: { by: 'p.repeat_kind', down: false },
+  licence: { by: 'p.licence', down: false },
+};
+
 const USES = `LEFT JOIN (SELECT f.pattern_id, count(*) AS uses FROM fill f JOIN shape s ON s.id = f.shape_id
   JOIN layout l ON l.id = s.layout_id WHERE l.archived_at IS NULL GROUP BY f.pattern_id) u ON u.pattern_id = p.id`;
 
 function orderOf(query: PatternQuery, match: boolean): { join: string; by: string } {
-  switch (query.sort ?? 'match') {
-    case 'newest':
-      return { join: '', by: 'p.created_at DESC, p.name_key' };
-    case 'uses':
-      return { join: USES, by: 'coalesce(u.uses, 0) DESC, p.name_key' };
-    case 'last-used':
-      return { join: '', by: 'coalesce(p.last_used_at, 0) DESC, p.name_key' };
-    case 'name':
-      return { join: '', by: 'p.name_key' };
-    default:
-      return { join: '', by: match ? `${RANK}, p.name_key` : 'p.name_key' };
-  }
+  const sort = query.sort ?? 'match';
+  if (sort === 'match') return { join: '', by: match ? `${RANK}, p.name_key` : 'p.name_key' };
+  const { by, down } = ORDERS[sort];
+  const direction = down !== Boolean(query.backwards) ? 'DESC' : 'ASC';
+  return { join: sort === 'uses' ? USES : '', by: `${by} ${direction}, p.name_key` };
 }
 
 /** The words of a search as an FTS5 query: every word must begin a word of the text; `null` for no words. */

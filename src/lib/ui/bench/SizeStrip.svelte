@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { scaling } from '$lib/core/geom/affine';
+  import { IDENTITY, multiply, scaling, type Affine } from '$lib/core/geom/affine';
   import { patternTransform } from '$lib/core/svg/live';
   import GroundRect from '../components/GroundRect.svelte';
   import type { BenchEditor } from './editor.svelte';
@@ -9,6 +9,8 @@
   type Props = { editor: BenchEditor; patternId: string; show: BenchShow };
   let { editor, patternId, show }: Props = $props();
   const SCALES = [0.25, 0.5, 1, 2];
+  const lie = $derived(editor.kind === 'composed' ? (editor.still.lie ?? IDENTITY) : IDENTITY);
+  const lieAt = (scale: number): Affine => multiply(scaling(scale * show.screenScale), lie);
 </script>
 
 <div class="strip">
@@ -19,10 +21,10 @@
           <pattern
             id="{patternId}-{scale * 100}"
             href="#{patternId}"
-            patternTransform={patternTransform(editor.stillScene, scaling(scale * show.screenScale))}
+            patternTransform={patternTransform(editor.stillScene, lieAt(scale))}
           />
         </defs>
-        <GroundRect ground={editor.ground} matrix={scaling(scale * show.screenScale)} />
+        <GroundRect ground={editor.ground} matrix={lieAt(scale)} />
         <rect width="100%" height="100%" fill="url(#{patternId}-{scale * 100})" />
       </svg>
       <figcaption class="mono">{scale * 100} %{scale === 1 ? ', life size' : ''}</figcaption>

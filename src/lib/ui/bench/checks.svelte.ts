@@ -57,7 +57,7 @@ const manyPieces = (recipe: Recipe): boolean =>
 
 async function lookAtPictures(recipe: Recipe): Promise<{ coverage: Coverage; joins: Joins }> {
   // Coverage and joins do not change by the underlay, and among thousands of pieces its search would hold the page.
-  const scene = compileUnit(recipe, { skipAbutments: manyPieces(recipe) });
+  const scene = compileUnit(recipe, { upright: true, skipAbutments: manyPieces(recipe) });
   const bare = withoutGround(scene);
   const { width, height } = scene.cell;
   const fit = SIDE / Math.max(width, height);

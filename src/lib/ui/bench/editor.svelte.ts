@@ -69,6 +69,7 @@ export class BenchEditor extends PatternKeeper {
   );
   readonly scene = $derived.by(() =>
     compileUnit(this.recipe, {
+      upright: true,
       cache: this.cache,
       pieces: this.pieces,
       // The search for abutting edges among thousands of pieces would hold the page; files have it all the same.
@@ -85,7 +86,9 @@ export class BenchEditor extends PatternKeeper {
     return this.compilePart({ ...this.composed, placings, ground: { kind: 'clear' } });
   });
   /** The newest revision compiled, while it is looked back at. */
-  readonly publishedScene = $derived.by(() => (this.published ? compileUnit(this.published) : null));
+  readonly publishedScene = $derived.by(() =>
+    this.published ? compileUnit(this.published, { upright: true }) : null,
+  );
   private readonly slots = $derived.by(() => this.recipe.slots);
   readonly colours = $derived.by(() => resolveSlots(this.slots, {}));
   /** The recipe and its scene, but for where dragged pieces lie just now: the same objects as long as a drag lasts. */
@@ -124,7 +127,12 @@ export class BenchEditor extends PatternKeeper {
   }
 
   private compilePart(recipe: ComposedRecipe): UnitScene {
-    return compileUnit(recipe, { cache: this.cache, pieces: this.pieces, skipAbutments: true });
+    return compileUnit(recipe, {
+      upright: true,
+      cache: this.cache,
+      pieces: this.pieces,
+      skipAbutments: true,
+    });
   }
 
   /** The settled scene without the moving pieces, cut where the hindmost of them lies in the stack. */

@@ -1,14 +1,31 @@
 <script lang="ts">
   import type { PatternSummary } from '$lib/contract/data';
   import { surfaceBackground, type Surface } from '../components/surfaces';
-  import { sayLength, sayUses, swatchUrl } from './say';
+  import { saySize, sayUses, swatchUrl } from './say';
 
-  /** A pattern's sample strip on the wall, with its name and unit size; a link to the pattern's page. */
-  type Props = { pattern: PatternSummary; width: number; height: number; scale: number; surface: Surface };
-  let { pattern, width, height, scale, surface }: Props = $props();
+  /** A pattern's sample strip, with its name and unit size; a link to the pattern's page. */
+  type Props = {
+    pattern: PatternSummary;
+    width: number;
+    height: number;
+    scale: number;
+    surface: Surface;
+    chosen?: boolean;
+    /** The keyboard is here. */
+    current?: boolean;
+    onchoose?: (event: MouseEvent) => void;
+  };
+  let { pattern, width, height, scale, surface, chosen = false, current, onchoose }: Props = $props();
 </script>
 
-<a class="hanger" href="/library/{pattern.id}">
+<a
+  class="hanger"
+  class:chosen
+  href="/library/{pattern.id}"
+  aria-current={chosen ? 'true' : undefined}
+  tabindex={current === undefined ? undefined : current ? 0 : -1}
+  onclick={onchoose}
+>
   <span class="strip" style:aspect-ratio="{width} / {height}" style:background={surfaceBackground(surface)}>
     <img
       src={swatchUrl(pattern, width, height, scale)}
@@ -16,19 +33,15 @@
       {width}
       {height}
       loading="lazy"
+      decoding="async"
       draggable="false"
     />
+    {#if pattern.stock}<span class="mark">Stock</span>{/if}
   </span>
   <span class="line">
     <strong>{pattern.name}</strong>
     {#if pattern.facts}
-      <span class="mono muted"
-        >{sayLength(pattern.facts.unit.width, pattern.facts.measure)} × {sayLength(
-          pattern.facts.unit.height,
-          pattern.facts.measure,
-        )}
-        {pattern.facts.measure}</span
-      >
+      <span class="mono muted">{saySize(pattern.facts.unit, pattern.facts.measure)}</span>
     {:else}
       <span class="draft">Draft</span>
     {/if}
@@ -57,6 +70,7 @@
     transform: translateX(-50%);
   }
   .strip {
+    position: relative;
     display: block;
     overflow: hidden;
   }
@@ -64,10 +78,25 @@
     display: block;
     width: 100%;
     height: 100%;
+    object-fit: cover;
+  }
+  .mark {
+    position: absolute;
+    right: 6px;
+    bottom: 6px;
+    padding: 0 6px;
+    border-radius: 3px;
+    background: rgb(255 255 255 / 88%);
+    color: var(--muted);
+    font-size: 11.5px;
   }
   .hanger:hover .strip,
   .hanger:focus-visible .strip {
     outline: 2px solid var(--kelp);
+    outline-offset: 2px;
+  }
+  .hanger.chosen .strip {
+    outline: 3px solid var(--kelp);
     outline-offset: 2px;
   }
   .line {

@@ -36,13 +36,36 @@ export function sayUses(pattern: Pick<PatternSummary, 'uses' | 'projects'>): str
 /** A factor as percent: "62 %". */
 export const sayPercent = (factor: number): string => `${Number((factor * 100).toFixed(1))} %`;
 
-/** The address of a pattern's sample strip. */
+/** The address of a pattern's sample strip, in one of its colourways where asked. Another look is another address. */
 export function swatchUrl(
-  pattern: Pick<PatternSummary, 'id' | 'newest'>,
+  pattern: Pick<PatternSummary, 'id' | 'newest'> & { facts?: PatternFacts | null },
   width: number,
   height: number,
   scale: number,
+  colourway?: { id: string; colours: Readonly<Record<string, { colour: string }>> },
 ): string {
   const number = pattern.newest > 0 ? String(pattern.newest) : 'draft';
-  return `/api/v1/patterns/${pattern.id}/revisions/${number}/swatch?width=${width}&height=${height}&scale=${scale}`;
+  const followed = (pattern.facts?.slots ?? []).filter((slot) => slot.link);
+  const tints = [...followed, ...Object.values(colourway?.colours ?? {})];
+  const look = tints.length === 0 ? '' : `&look=${tints.map(({ colour }) => colour.slice(1)).join('.')}`;
+  const way = colourway ? `&colourway=${colourway.id}` : '';
+  return `/api/v1/patterns/${pattern.id}/revisions/${number}/swatch?width=${width}&height=${height}&scale=${scale}${way}${look}`;
 }
+
+export const KIND_NAMES = { drawn: 'Drawn', measured: 'Measured', picture: 'Picture' } as const;
+
+export const REPEAT_NAMES = {
+  straight: 'Straight',
+  brick: 'Brick',
+  'half-drop': 'Half-drop',
+  mirror: 'Mirror',
+  group: 'Plane group',
+} as const;
+
+/** "3 Nov 2026". */
+export const sayDate = (at: number): string =>
+  new Date(at).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric' });
+
+/** "1 pattern", "12 patterns". */
+export const sayPatterns = (count: number): string =>
+  count === 1 ? '1 pattern' : `${count.toLocaleString('en-GB')} patterns`;

@@ -1,0 +1,175 @@
+import papa from 'papaparse';
+import type { Hex } from '../colour/parse';
+import { readAnyColour, sayOklch } from '../colour/space';
+import { LIMITS } from '../recipe/limits';
+import { slug, type PaletteEntry } from '../recipe/library';
+import { escapeXml } from '../svg/print';
+import { readSvgTree, type XmlNode } from '../svg/xml';
+import { readTokens } from './tokens';
+
+/** A colour found in a file; it gets an id when it is kept. */
+export type FoundColour = Omit<PaletteEntry, 'id'>;
+export type FoundPalette = { name: string; colours: FoundColour[]; notes: string[] };
+
+type Named = { name: string; colours: readonly PaletteEntry[] };
+
+/** A palette as CSS custom properties: `--pool-deep-water: #10394d;`; a gradient as linear-gradient(). */
+export function paletteCss({ name, colours }: Named): string {
+  const taken = new Set<string>();
+  const stem = slug(name, 'palette');
+  const wide: string[] = [];
+  const lines = colours.map((entry) => {
+    let property = `--${stem}-${slug(entry.name, 'colour')}`;
+    for (let number = 2; taken.has(property); number += 1)
+      property = `--${stem}-${slug(entry.name, 'colour')}-${number}`;
+    taken.add(property);
+    if (entry.gradient) {
+      const stops = entry.gradient.map(({ at, hex }) => `${hex} ${+(at * 100).toFixed(2)}%`).join(', ');
+      return `  ${property}: linear-gradient(to right, ${stops});`;
+    }
+    if (entry.css) wide.push(`    ${property}: ${entry.css};`);
+    return `  ${property}: ${entry.hex};`;
+  });
+  const more = wide.length > 0 ? `\n@media (color-gamut: p3) {\n  :root {\n${wide.join('\n')}\n  }\n}\n` : '';
+  return `:root {\n${lines.join('\n')}\n}\n${more}`;
+}
+
+/** A palette as CSV with a head: name, hex, CSS, OKLCH. Gradients are left out. */
+export function paletteCsv({ colours }: Named): string {
+  const rows = colours
+    .filter((entry) => !entry.gradient)
+    .map((entry) => [entry.name, entry.hex, entry.css ?? '', sayOklch(entry.hex)]);
+  return `${papa.unparse([['name', 'hex', 'css', 'oklch'], ...rows])}\r\n`;
+}
+
+/** A palette as an SVG sheet: a labelled square for each colour. */
+export function paletteSvg({ name, colours }: Named): string {
+  const side = 120;
+  const columns = Math.max(1, Math.min(6, colours.length));
+  const rows = Math.ceil(colours.length / columns);
+  const squares = colours.map((entry, index) => {
+    const [x, y] = [(index % columns) * (side + 16) + 16, Math.floor(index / columns) * (side + 56) + 16];
+    const text = escapeXml(entry.name);
+    const gradient = entry.gradient
+      ? `<linearGradient id="g${index}">${entry.gradient.map(({ at, hex }) => `<stop offset="${at}" stop-color="${hex}"/>`).join('')}</linearGradient>`
+      : '';
+    const fill = entry.gradient ? `url(#g${index})` : entry.hex;
+    return `<g>${gradient}<rect x="${x}" y="${y}" width="${side}" height="${side}" fill="${fill}"><title>${text}</title></rect><text x="${x}" y="${y + side + 18}" font-family="sans-serif" font-size="13">${text}</text><text x="${x}" y="${y + side + 34}" font-family="monospace" font-size="11">${entry.gradient ? 'gradient' : entry.hex}</text></g>`;
+  });
+  const [width, height] = [columns * (side + 16) + 16, rows * (side + 56) + 16];
+  return `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}" viewBox="0 0 ${width} ${height}"><title>${escapeXml(name)}</title>\n${squares.join('\n')}\n</svg>\n`;
+}
+
+/** Reads the palettes of a file by its content: tokens, CSS, CSV or SVG. A sentence where there are none. */
+export function readPaletteFile(fileName: string, text: string): FoundPalette[] | string {
+  const plain = text.replace(/^\uFEFF/, '');
+  const stem = fileName.replace(/\.[^.]*$/, '').replace(/\.tokens$/, '');
+  const found = readBy(fileName, plain);
+  if (typeof found === 'string') return `“${fileName}”: ${found}`;
+  const named = found.map((palette) => ({
+    ...palette,
+    name: clean(palette.name || stem, 'Palette'),
+    colours: palette.colours.map((entry) => ({ ...entry, name: clean(entry.name, entry.hex) })),
+  }));
+  const colours = named.reduce((sum, palette) => sum + palette.colours.length, 0);
+  if (colours === 0) return `“${fileName}” holds no colours that Isle can read.`;
+  if (named.some((palette) => palette.colours.length > LIMITS.paletteColours))
+    return `“${fileName}” holds a palette of more than ${LIMITS.paletteColours} colours; part it first.`;
+  return named;
+}
+
+const clean = (name: string, otherwise: string): string =>
+  name.replace(/\s+/g, ' ').trim().slice(0, LIMITS.nameLength) || otherwise;
+
+function readBy(fileName: string, text: string): FoundPalette[] | string {
+  const start = text.trimStart();
+  if (start.startsWith('{') || /\.(json|tokens)$/i.test(fileName)) return readTokens(text);
+  if (start.startsWith('<')) return readSheet(text);
+  if (/\.css$/i.test(fileName) || /--[\w-]+\s*:/.test(text)) return readProperties(text);
+  return readCsv(text);
+}
+
+/** Colours of custom properties; `var()` is followed, a loop is named and left out. */
+function readProperties(text: string): FoundPalette[] | string {
+  const bare = text.replace(/\/\*[\s\S]*?\*\//g, '');
+  const values = new Map<string, string>();
+  for (const [, name, value] of bare.matchAll(/(--[\w\u00a0-\uffff-]+)\s*:\s*([^;{}]+)/g))
+    if (name && value && !values.has(name)) values.set(name, value.trim());
+  const notes: string[] = [];
+  const colours: FoundColour[] = [];
+  for (const name of values.keys()) {
+    const value = followed(name, values, []);
+    if (value === null) {
+      notes.push(`${name} leads back to itself or to nothing and was left out.`);
+      continue;
+    }
+    const read = readAnyColour(value);
+    if (read.ok)
+      colours.push({
+        name: name.slice(2).replace(/[-_]+/g, ' '),
+        hex: read.hex,
+        ...(read.outside ? { css: value } : {}),
+      });
+  }
+  if (colours.length === 0) return 'no custom property holds a colour.';
+  return [{ name: '', colours, notes }];
+}
+
+function followed(name: string, values: ReadonlyMap<string, string>, way: readonly string[]): string | null {
+  const value = values.get(name);
+  if (value === undefined || way.includes(name)) return null;
+  const inner = /^var\(\s*(--[\w\u00a0-\uffff-]+)\s*(?:,\s*(.+))?\)$/s.exec(value);
+  if (!inner?.[1]) return value;
+  return followed(inner[1], values, [...way, name]) ?? inner[2]?.trim() ?? null;
+}
+
+/** Rows of a CSV: the first cell that is a colour counts, the first other cell is its name. A head is told by having no colour. */
+function readCsv(text: string): FoundPalette[] | string {
+  const { data, errors } = papa.parse(text, { skipEmptyLines: 'greedy' });
+  const notes = errors.slice(0, 3).map(({ message, row }) => `Row ${(row ?? 0) + 1}: ${message}.`);
+  const head = data[0]?.map((cell) => cell.trim().toLowerCase()) ?? [];
+  const wideAt = head.indexOf('css');
+  const colours: FoundColour[] = [];
+  for (const [index, row] of data.entries()) {
+    const wide = wideAt >= 0 && index > 0 ? readWide(row[wideAt] ?? '') : null;
+    const found = row.map((cell) => readAnyColour(cell));
+    const at = found.findIndex((cell) => cell.ok);
+    const cell = found[at];
+    if (!cell?.ok) {
+      if (index > 0) notes.push(`Row ${index + 1} holds no colour and was left out.`);
+      continue;
+    }
+    const name = row.find((text, place) => place !== at && text.trim() !== '' && !found[place]?.ok)?.trim();
+    const own = cell.outside ? { hex: cell.hex, css: row[at]!.trim() } : { hex: cell.hex };
+    colours.push({ name: name ?? '', ...(wide ?? own) });
+  }
+  if (colours.length === 0) return 'no row holds a colour.';
+  return [{ name: '', colours, notes: notes.slice(0, 20) }];
+}
+
+function readWide(text: string): { hex: Hex; css: string } | null {
+  const read = readAnyColour(text);
+  return read.ok && read.outside ? { hex: read.hex, css: text.trim() } : null;
+}
+
+/** The fills of an SVG, each once, named by their elements' titles. */
+function readSheet(text: string): FoundPalette[] | string {
+  const tree = readSvgTree(text);
+  if (!tree.ok) return tree.message;
+  const colours = new Map<Hex, FoundColour>();
+  const visit = (node: XmlNode): void => {
+    const fill =
+      node.attributes.fill ?? /(?:^|;)\s*fill\s*:\s*([^;]+)/.exec(node.attributes.style ?? '')?.[1];
+    const read = fill === undefined || node.name === 'text' ? null : readAnyColour(fill);
+    if (read?.ok && !colours.has(read.hex)) {
+      const title = node.children.find((child) => child.name === 'title')?.text.trim();
+      colours.set(read.hex, { name: title || node.attributes.id || read.hex, hex: read.hex });
+    }
+    for (const child of node.children) visit(child);
+  };
+  visit(tree.root);
+  const title = tree.root.children.find((child) => child.name === 'title')?.text.trim() ?? '';
+  return colours.size === 0
+    ? 'no element has a plain fill.'
+    : [{ name: title, colours: [...colours.values()], notes: [] }];
+}

@@ -1,0 +1,71 @@
+import type { Hex } from '../colour/parse';
+import { isIdentity } from '../geom/affine';
+import { resolveGround } from '../scene/layout';
+import type { UnitScene } from '../scene/unit';
+import { groundPaint } from './paint';
+import { cellMarkup, underlayWidth, type Colours } from './pieces';
+import { escapeXml, factor, num } from './print';
+
+export type Tile = { ok: true; svg: string; width: number; height: number } | { ok: false; message: string };
+
+/**
+ * The smallest upright rectangle that repeats a pattern by itself, as an SVG file of its own size in px, over its ground.
+ * A step that is no small fraction, or a plane that lies turned, has no such rectangle.
+ */
+export function tileSvg(
+  scene: UnitScene,
+  colours: Colours,
+  { title, pixels }: { title: string; pixels?: { width: number; height: number } },
+): Tile {
+  const { width, height, matrix } = scene.cell;
+  if (!isIdentity(matrix))
+    return {
+      ok: false,
+      message:
+        'This pattern repeats in no upright rectangle: its plane lies turned or its step is no simple fraction. Hand it out as SVG instead.',
+    };
+  const size = pixels ?? { width, height };
+  const ground = resolveGround(scene, colours);
+  const { value, defs } = ground ? groundPaint(ground, matrix) : { value: 'none', defs: '' };
+  // The ground reaches beyond the tile, so that its own edge is never seen.
+  const paper = ground
+    ? `${defs}<rect x="${num(-width)}" y="${num(-height)}" width="${num(width * 3)}" height="${num(height * 3)}" fill="${value}"/>`
+    : '';
+  const svg = [
+    `<svg xmlns="http://www.w3.org/2000/svg" width="${num(size.width)}" height="${num(size.height)}" viewBox="0 0 ${factor(width)} ${factor(height)}" preserveAspectRatio="none">`,
+    `<title>${escapeXml(title)}</title>`,
+    paper,
+    cellMarkup(scene, colours, underlayWidth(size.width / width)),
+    '</svg>',
+  ].join('');
+  return { ok: true, svg, width, height };
+}
+
+/** A pattern as a CSS class: its tile as background-image with its size, and a colour for where pictures are off. */
+export function patternCss(
+  scene: UnitScene,
+  colours: Colours,
+  { name, className, embed }: { name: string; className: string; embed: (svg: string) => string },
+): { ok: true; css: string } | { ok: false; message: string } {
+  const tile = tileSvg(scene, colours, { title: name });
+  if (!tile.ok) return tile;
+  const ground = resolveGround(scene, colours);
+  const fallback: Hex | undefined = ground?.colour ?? Object.values(colours)[0];
+  const url = encodeURIComponent(embed(tile.svg))
+    .replace(/'/g, '%27')
+    .replace(/\(/g, '%28')
+    .replace(/\)/g, '%29');
+  const said = name.replace(/\*\//g, '* /');
+  return {
+    ok: true,
+    css: [
+      `/* ${said}: unit ${num(tile.width)} × ${num(tile.height)} px */`,
+      `.${className} {`,
+      `  background-color: ${fallback ?? 'transparent'};`,
+      `  background-image: url("data:image/svg+xml,${url}");`,
+      `  background-size: ${num(tile.width)}px ${num(tile.height)}px;`,
+      '}',
+      '',
+    ].join('\n'),
+  };
+}

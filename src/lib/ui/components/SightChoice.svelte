@@ -1,0 +1,48 @@
+<script lang="ts">
+  import Eye from '@lucide/svelte/icons/eye';
+  import { SIGHTS, type Sight } from '$lib/core/colour/vision';
+
+  /** With whose eyes the artwork is seen: all three kinds of cone, two of them, or as a greyscale print. */
+  type Props = { value: Sight; onset: (value: Sight) => void };
+  let { value, onset }: Props = $props();
+
+  const NAMES: Record<Sight, string> = {
+    full: 'Full colour sight',
+    protan: 'No long cones (protan)',
+    deutan: 'No middle cones (deutan)',
+    tritan: 'No short cones (tritan)',
+    grey: 'Greyscale print',
+  };
+</script>
+
+<label class:changed={value !== 'full'} title="Seen by">
+  <Eye size={15} />
+  <span class="visually-hidden">Seen by</span>
+  <select
+    {value}
+    onchange={(event) => onset(SIGHTS.find((one) => one === event.currentTarget.value) ?? 'full')}
+  >
+    {#each SIGHTS as sight (sight)}<option value={sight}>{NAMES[sight]}</option>{/each}
+  </select>
+</label>
+
+<style>
+  label {
+    display: inline-flex;
+    align-items: center;
+    gap: 5px;
+    color: var(--muted);
+  }
+  .changed {
+    color: var(--kelp);
+  }
+  select {
+    max-width: 150px;
+    padding: 3px 4px;
+    border: 1px solid var(--rule);
+    border-radius: var(--radius);
+    background: var(--card);
+    color: var(--ink);
+    font-size: 12.5px;
+  }
+</style>

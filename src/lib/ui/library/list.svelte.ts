@@ -1,0 +1,120 @@
+import { SvelteMap, SvelteSet } from 'svelte/reactivity';
+import type { FoundPatterns, PatternSummary } from '$lib/contract/data';
+import { call } from '../state/api';
+import { toasts } from '../state/toasts.svelte';
+
+/** Patterns fetched at once. */
+export const PAGE = 60;
+
+/**
+ * A long list of patterns of which only what is looked at is fetched, page by page. `restart` begins anew with another
+ * query and its first page; pages that arrive late for an older query are dropped.
+ */
+export class PatternList {
+  total = $state(0);
+  private readonly pages = new SvelteMap<number, PatternSummary[]>();
+  private readonly asked = new Set<number>();
+  private query: Record<string, string> = {};
+  private turn = 0;
+
+  restart(query: Record<string, string>, first: FoundPatterns): void {
+    this.query = query;
+    this.turn += 1;
+    this.total = first.total;
+    this.asked.clear();
+    this.pages.clear();
+    this.asked.add(0);
+    this.pages.set(0, first.patterns);
+  }
+
+  /** The pattern at a place of the list, or `undefined` while it is on its way. */
+  at(index: number): PatternSummary | undefined {
+    return this.pages.get(Math.floor(index / PAGE))?.[index % PAGE];
+  }
+
+  /** All that is here already, in order. */
+  get loaded(): PatternSummary[] {
+    return [...this.pages.entries()].sort(([one], [other]) => one - other).flatMap(([, page]) => page);
+  }
+
+  /** Fetches what is missing between two places. */
+  async need(from: number, to: number): Promise<void> {
+    const first = Math.floor(Math.max(0, from) / PAGE);
+    const last = Math.floor(Math.max(0, Math.min(to, this.total - 1)) / PAGE);
+    const missing: number[] = [];
+    for (let page = first; page <= last; page += 1) if (!this.asked.has(page)) missing.push(page);
+    await Promise.all(missing.map((page) => this.fetch(page)));
+  }
+
+  private async fetch(page: number): Promise<void> {
+    const { turn } = this;
+    this.asked.add(page);
+    const query = new URLSearchParams({ ...this.query, limit: String(PAGE), offset: String(page * PAGE) });
+    const found = await call<FoundPatterns>('GET', `/patterns?${query.toString()}`);
+    if (turn !== this.turn) return;
+    if (!found.ok) {
+      this.asked.delete(page);
+      toasts.problem(found.failure.message);
+      return;
+    }
+    this.total = found.value.total;
+    this.pages.set(page, found.value.patterns);
+  }
+
+  /** The ids of all patterns of the list, fetched or not. */
+  async allIds(): Promise<string[]> {
+    const ids: string[] = [];
+    for (let offset = 0; offset < this.total; offset += 1000) {
+      const query = new URLSearchParams({ ...this.query, limit: '1000', offset: String(offset) });
+      const found = await call<FoundPatterns>('GET', `/patterns?${query.toString()}`);
+      if (!found.ok) {
+        toasts.problem(found.failure.message);
+        break;
+      }
+      ids.push(...found.value.patterns.map((pattern) => pattern.id));
+    }
+    return ids;
+  }
+}
+
+/** Which patterns of a list are chosen, and where the keyboard is. */
+export class Choosing {
+  readonly ids = new SvelteSet<string>();
+  /** The place of the list that the keyboard is at; −1 before anything was chosen. */
+  at = $state(-1);
+  private anchor = 0;
+
+  constructor(private readonly list: PatternList) {}
+
+  get only(): PatternSummary | null {
+    const pattern = this.list.at(this.at);
+    return this.ids.size === 1 && pattern && this.ids.has(pattern.id) ? pattern : null;
+  }
+
+  clear(): void {
+    this.ids.clear();
+  }
+
+  /** Chooses the pattern at a place: alone, added or taken out with `toggle`, all from the last one with `range`. */
+  choose(index: number, { toggle = false, range = false } = {}): void {
+    const pattern = this.list.at(index);
+    if (!pattern) return;
+    this.at = index;
+    if (range) {
+      this.ids.clear();
+      const [from, to] = [Math.min(this.anchor, index), Math.max(this.anchor, index)];
+      for (let place = from; place <= to; place += 1) {
+        const held = this.list.at(place);
+        if (held) this.ids.add(held.id);
+      }
+      return;
+    }
+    this.anchor = index;
+    if (toggle) {
+      if (!this.ids.delete(pattern.id)) this.ids.add(pattern.id);
+      return;
+    }
+    this.ids.clear();
+    this.ids.add(pattern.id);
+  }
+}

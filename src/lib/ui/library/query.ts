@@ -1,0 +1,106 @@
+import { LIBRARY_SORTS, type LibrarySort } from '$lib/contract/data';
+import { isHex } from '$lib/core/colour/parse';
+
+/** What the library shows, as it stands in the address. Empty text means: not narrowed by it. */
+export type LibraryView = {
+  search: string;
+  show: 'all' | 'drafts' | 'archived';
+  kind: '' | 'drawn' | 'measured' | 'picture';
+  collection: string;
+  tag: string;
+  repeat: '' | 'straight' | 'brick' | 'half-drop' | 'mirror' | 'group';
+  ground: '' | 'clear' | 'own';
+  stock: '' | 'stock' | 'own';
+  project: string;
+  /** Sides of the unit's longer side in px; `null` for no limit. */
+  least: number | null;
+  most: number | null;
+  coloursLeast: number | null;
+  coloursMost: number | null;
+  colour: string;
+  near: number;
+  sort: LibrarySort;
+  backwards: boolean;
+  as: 'wall' | 'list';
+};
+
+export const PLAIN_VIEW: LibraryView = {
+  search: '',
+  show: 'all',
+  kind: '',
+  collection: '',
+  tag: '',
+  repeat: '',
+  ground: '',
+  stock: '',
+  project: '',
+  least: null,
+  most: null,
+  coloursLeast: null,
+  coloursMost: null,
+  colour: '',
+  near: 12,
+  sort: 'match',
+  backwards: false,
+  as: 'wall',
+};
+
+const CHOICES: { [key in keyof LibraryView]?: readonly string[] } = {
+  show: ['all', 'drafts', 'archived'],
+  kind: ['', 'drawn', 'measured', 'picture'],
+  repeat: ['', 'straight', 'brick', 'half-drop', 'mirror', 'group'],
+  ground: ['', 'clear', 'own'],
+  stock: ['', 'stock', 'own'],
+  sort: LIBRARY_SORTS,
+  as: ['wall', 'list'],
+};
+
+/** The view that an address asks for; what it says wrongly is passed over. Inverse of {@link writeView}. */
+export function readView(params: URLSearchParams): LibraryView {
+  const view: Record<string, unknown> = { ...PLAIN_VIEW };
+  for (const [key, plain] of Object.entries(PLAIN_VIEW)) {
+    const text = params.get(key);
+    if (text === null) continue;
+    const choices = CHOICES[key as keyof LibraryView];
+    if (choices) {
+      if (choices.includes(text)) view[key] = text;
+    } else if (typeof plain === 'boolean') view[key] = text === 'yes';
+    else if (typeof plain === 'string') view[key] = text.slice(0, 200);
+    else {
+      const value = Number(text);
+      if (text !== '' && Number.isFinite(value) && value >= 0) view[key] = value;
+    }
+  }
+  if (!isHex(view.colour)) view.colour = '';
+  return view as LibraryView;
+}
+
+/** The view as the query of an address, "" for the plain one; other things in the address stay. */
+export function writeView(view: LibraryView, params: URLSearchParams): string {
+  const next = new URLSearchParams(params);
+  for (const [key, value] of Object.entries(view)) {
+    if (value === PLAIN_VIEW[key as keyof LibraryView] || value === null) next.delete(key);
+    else next.set(key, value === true ? 'yes' : String(value));
+  }
+  return next.toString();
+}
+
+/** The view as a query of the API, without its page. */
+export function apiQuery(view: LibraryView): Record<string, string> {
+  const query: Record<string, string> = {};
+  const { show, as: _as, colour, near, backwards, ...rest } = view;
+  for (const [key, value] of Object.entries(rest))
+    if (value !== '' && value !== null) query[key] = String(value);
+  if (colour) Object.assign(query, { colour, near: String(near) });
+  if (backwards) query.backwards = 'true';
+  if (show === 'archived') query.archived = 'true';
+  if (show === 'drafts') query.unpublished = 'true';
+  else query.drafts = 'true';
+  return query;
+}
+
+/** True where something narrows the library beside its kind of list. */
+export function isNarrowed(view: LibraryView): boolean {
+  const { show: _show, sort: _sort, backwards: _back, as: _as, near: _near, ...narrowing } = view;
+  return Object.entries(narrowing).some(([key, value]) => value !== PLAIN_VIEW[key as keyof LibraryView]);
+}
