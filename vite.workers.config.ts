@@ -5,14 +5,17 @@ import { defineConfig } from 'vite';
 export default defineConfig({
   publicDir: false,
   resolve: { alias: { $lib: fileURLToPath(new URL('./src/lib', import.meta.url)) } },
-  ssr: { external: ['@resvg/resvg-js', 'sharp'], noExternal: ['svgpath', 'culori'] },
+  ssr: { external: ['@resvg/resvg-js', 'sharp'], noExternal: ['svgpath', 'culori', 'papaparse'] },
   build: {
     ssr: true,
     outDir: 'build-workers',
     emptyOutDir: true,
     target: 'node20',
     rollupOptions: {
-      input: { 'render-worker': 'src/lib/server/render/worker.ts' },
+      input: {
+        'render-worker': 'src/lib/server/render/worker.ts',
+        'read-worker': 'src/lib/server/render/read-worker.ts',
+      },
       output: { entryFileNames: '[name].js', format: 'es' },
     },
   },

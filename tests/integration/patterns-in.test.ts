@@ -21,7 +21,7 @@ const withResvg = async (svg: string): Promise<Uint8Array> => new Resvg(svg).ren
 const withLibrsvg = async (svg: string): Promise<Uint8Array> =>
   sharp(Buffer.from(svg)).ensureAlpha().raw().toBuffer();
 
-const LIBRSVG_DIFFERS = /viewBox="[-\d. ]+"(?! preserveAspectRatio="none")[^>]*>.*<\/pattern>/s;
+const LIBRSVG_DIFFERS = /<pattern [^>]*viewBox="[-\d. ]+"(?! preserveAspectRatio="none")/;
 
 // SVG 2, section 14.3: the file as resvg and librsvg draw it, against the pattern read from it and drawn anew by both.
 describe.each(FOREIGN)('a pattern of another maker: $name', ({ svg, id }) => {

@@ -69,6 +69,24 @@ export const ROUTES = {
     body: schemas.recolour,
   }),
   undoBulk: spec('POST', '/changes/{id}/undone', 'Undo a replacement or recolouring as one step'),
+  handOut: spec(
+    'POST',
+    '/handouts',
+    'Patterns as a file: SVG, package, tile, CSS or tokens; without ids the whole library',
+    {
+      body: schemas.handOut,
+      answers: 'application/octet-stream',
+    },
+  ),
+  readFile: spec('POST', '/intake/files', 'Read a file and say what it holds; nothing is taken in yet', {
+    takesFile: true,
+    maxBytes: LIMITS.libraryBytes,
+  }),
+  takeIn: spec('POST', '/intake', 'Take in what was read, all in one transaction', { body: schemas.takeIn }),
+  paletteFile: spec('GET', '/palettes/{id}/file', 'A palette as design tokens, CSS, CSV or SVG', {
+    query: schemas.palettesAs,
+    answers: 'application/octet-stream',
+  }),
   createCollection: spec('POST', '/collections', 'A new collection', { body: schemas.collectionName }),
   renameCollection: spec('PATCH', '/collections/{id}', 'Rename a collection', {
     body: schemas.collectionName,

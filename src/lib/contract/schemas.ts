@@ -4,6 +4,7 @@ import { PLANE_GROUPS } from '../core/lattice/groups';
 import { FILL_VERSION } from '../core/recipe/fill';
 import { LIMITS } from '../core/recipe/limits';
 import { MEASURED_FORMS } from '../core/recipe/measured';
+import { LIBRARY_VERSION } from '../core/recipe/library';
 import { RECIPE_VERSION } from '../core/recipe/recipe';
 import { LENGTH_UNITS } from '../core/num/length';
 
@@ -355,6 +356,34 @@ const entries = Joi.array()
   )
   .max(LIMITS.paletteColours);
 
+/** What library files carry, checked like everything that comes in from outside. */
+export const keptPatternSchema = Joi.object({
+  version: Joi.number().valid(LIBRARY_VERSION).required(),
+  id: id().required(),
+  name: name().required(),
+  description: Joi.string().max(2000).allow('').required(),
+  tags: Joi.array().items(tag()).max(LIMITS.tags).required(),
+  collections: Joi.array().items(name()).max(100).required(),
+  credit: patternCredit.required(),
+  recipe: recipeSchema.required(),
+  colourways: Joi.array()
+    .items(
+      Joi.object({
+        id: id().required(),
+        name: name().required(),
+        colours: Joi.object().pattern(id(), tint).required(),
+      }),
+    )
+    .max(LIMITS.colourways)
+    .required(),
+});
+
+export const keptPaletteSchema = Joi.object({
+  id: id().required(),
+  name: name().required(),
+  colours: entries.required(),
+});
+
 export const schemas = {
   id: id().required(),
   number: Joi.number().integer().min(1).required(),
@@ -491,6 +520,26 @@ export const schemas = {
   }),
   exportSvgQuery: Joi.object({ patterns: Joi.string().valid('live', 'expanded').default('live') }),
   exportPng: Joi.object({ ppi: between(LIMITS.ppi).required() }),
+  handOut: Joi.object({
+    ids: Joi.array().items(id()).min(1).max(20_000),
+    as: Joi.string().valid('svg', 'zip', 'tile-svg', 'tile-png', 'css', 'tokens').required(),
+    scale: Joi.number().min(0.05).max(20).default(1),
+  }),
+  takeIn: Joi.object({
+    files: Joi.array()
+      .items(
+        Joi.object({
+          token: id().required(),
+          choices: Joi.object()
+            .pattern(id(), Joi.string().valid('both', 'replace', 'skip'))
+            .required(),
+        }),
+      )
+      .min(1)
+      .max(LIMITS.filesAtOnce)
+      .required(),
+  }),
+  palettesAs: Joi.object({ as: Joi.string().valid('tokens', 'css', 'csv', 'svg').required() }),
   createPalette: Joi.object({
     name: name().required(),
     colours: entries,

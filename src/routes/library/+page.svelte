@@ -103,7 +103,10 @@
     const pattern = list.at(choosing.at);
     if (!pattern || pattern.newest === 0) return;
     const held = lastLayout();
-    if (!held) return toasts.problem('Select a shape in a layout first; then F fills it with the pattern chosen here.');
+    if (!held)
+      return toasts.problem(
+        'Select a shape in a layout first; then F fills it with the pattern chosen here.',
+      );
     void goto(fillAddress(held, pattern.id));
   }
   async function onkeydown(event: KeyboardEvent): Promise<void> {
@@ -113,7 +116,8 @@
       if (target === searchField && event.key === 'Escape' && typed) search('');
       return;
     }
-    if (document.querySelector('dialog[open]') || target.closest('[role="dialog"], [role="radiogroup"]')) return;
+    if (document.querySelector('dialog[open]') || target.closest('[role="dialog"], [role="radiogroup"]'))
+      return;
     const plain = !event.metaKey && !event.ctrlKey && !event.altKey;
     const step = plain ? ((wall ?? table)?.stepOf(event.key) ?? null) : null;
     if (step !== null && list.total > 0) {
@@ -201,7 +205,10 @@
     />
     <label class="field">
       <span class="visually-hidden">Show</span>
-      <select value={view.show} onchange={(event) => set({ show: event.currentTarget.value as LibraryView['show'] })}>
+      <select
+        value={view.show}
+        onchange={(event) => set({ show: event.currentTarget.value as LibraryView['show'] })}
+      >
         <option value="all">Library ({data.facets.counts.live})</option>
         <option value="drafts">With a draft ({data.facets.counts.unpublished})</option>
         <option value="archived">Archive ({data.facets.counts.archived})</option>
@@ -228,7 +235,9 @@
                 checked={columns.includes(column.key)}
                 onset={(on) => {
                   const next: Column[] = on
-                    ? COLUMNS.map(({ key }) => key).filter((key) => key === column.key || columns.includes(key))
+                    ? COLUMNS.map(({ key }) => key).filter(
+                        (key) => key === column.key || columns.includes(key),
+                      )
                     : columns.filter((key) => key !== column.key);
                   address({ columns: writeColumns(next) });
                 }}
@@ -256,7 +265,6 @@
       <span class="mono">{sayPercent(Number(scale.toFixed(2)))}</span>
     </label>
     <LayOn value={surface} onset={(value) => address({ on: value === 'mid' ? null : value })} />
-    <SightChoice value={sight} onset={(value) => address({ sight: value === 'full' ? null : value })} />
   </div>
   <div class="tools second">
     <Filters
@@ -267,6 +275,7 @@
       oncollections={() => (keeping = true)}
     />
     <span class="space"></span>
+    <SightChoice value={sight} onset={(value) => address({ sight: value === 'full' ? null : value })} />
     <span class="muted count" aria-live="polite">{sayPatterns(list.total)}</span>
     <label class="field">
       <span class="muted">by</span>
@@ -302,10 +311,12 @@
           {#if view.search !== '' || isNarrowed(view)}
             <h2>{view.search === '' ? 'No pattern is like that' : `Nothing matches “${view.search}”`}</h2>
             <p>
-              The search looks for the beginnings of words in names, descriptions, tags, collections, credits and the
-              names of palette colours. Try fewer words, or take a filter off.
+              The search looks for the beginnings of words in names, descriptions, tags, collections, credits
+              and the names of palette colours. Try fewer words, or take a filter off.
             </p>
-            <Button onclick={() => address({}, { ...PLAIN_VIEW, show: view.show, as: view.as })}>Show all patterns</Button>
+            <Button onclick={() => address({}, { ...PLAIN_VIEW, show: view.show, as: view.as })}
+              >Show all patterns</Button
+            >
           {:else if view.show === 'archived'}
             <h2>The archive is empty</h2>
             <p>Patterns that you archive are kept here and can be restored.</p>
@@ -317,7 +328,8 @@
           {:else}
             <h2>No patterns yet</h2>
             <p>
-              Make the first one from a simple shape or an SVG file, or open a library file that somebody handed you.
+              Make the first one from a simple shape or an SVG file, or open a library file that somebody
+              handed you.
             </p>
             <Button kind="main" href="/library/new">New pattern</Button>
           {/if}

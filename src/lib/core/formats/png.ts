@@ -43,6 +43,12 @@ export const pixelsPerMetre = (ppi: number): number => Math.round((ppi * 10_000)
 /** Pixels per metre → ppi. */
 export const ppiOf = (perMetre: number): number => (perMetre * 254) / 10_000;
 
+/** A PNG file that states its resolution; a pHYs chunk of its own is not looked for. */
+export function withResolution(png: Uint8Array, ppi: number): Uint8Array {
+  const head = 8 + 25;
+  return concat([png.subarray(0, head), pngChunk('pHYs', physicalPixels(ppi)), png.subarray(head)]);
+}
+
 function physicalPixels(ppi: number): Uint8Array {
   const data = new Uint8Array(9);
   const view = new DataView(data.buffer);

@@ -41,6 +41,10 @@ export const LIMITS = {
   shapes: 2000,
   /** Bytes of an SVG file brought in as a motif. */
   svgBytes: 5_000_000,
+  /** Bytes of a library file or package. */
+  libraryBytes: 80_000_000,
+  /** Files opened at once. */
+  filesAtOnce: 200,
   /** Pixels of a PNG export: 15,000 × 15,000 and a little more. */
   exportPixels: 256_000_000,
   exportSide: 32_000,

@@ -1,4 +1,13 @@
-import { apply, chain, determinant, isIdentity, multiply, scaling, translation, type Affine } from '../geom/affine';
+import {
+  apply,
+  chain,
+  determinant,
+  isIdentity,
+  multiply,
+  scaling,
+  translation,
+  type Affine,
+} from '../geom/affine';
 import { combineAreas } from '../geom/boolean';
 import { boxCentre, boxesMeet, moveBox, unionBoxes, type Box } from '../geom/box';
 import { pathBox, transformPath } from '../geom/path';

@@ -5,9 +5,17 @@ import { openExports, type Exports } from '../jobs/exports';
 import { openRenderPool, type RenderPool } from '../render/pool';
 import { appRoot } from '../root';
 import { openPictures, type Pictures } from './pictures';
+import { WaitingFiles } from './taking-in';
 
 /** What the running server holds: one database, one render pool, pictures ready to draw, the export jobs. */
-export type App = { db: Db; pool: RenderPool; exports: Exports; pictures: Pictures };
+export type App = {
+  db: Db;
+  pool: RenderPool;
+  exports: Exports;
+  pictures: Pictures;
+  /** Files that were read and wait for the decision what to take in. */
+  waiting: WaitingFiles;
+};
 
 /** The folder for the database and exported files: ISLE_DATA, or `data` beside the application. */
 export function dataFolder(environment: NodeJS.ProcessEnv): string {
@@ -21,5 +29,6 @@ export function openApp(environment: NodeJS.ProcessEnv): App {
   if (environment.ISLE_DEMO === '1') seedDemo(db);
   const pool = openRenderPool();
   const pictures = openPictures(db, pool);
-  return { db, pool, pictures, exports: openExports(pool, join(folder, 'exports'), pictures.forScene) };
+  const exports = openExports(pool, join(folder, 'exports'), pictures.forScene);
+  return { db, pool, pictures, exports, waiting: new WaitingFiles() };
 }

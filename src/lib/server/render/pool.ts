@@ -2,6 +2,7 @@ import { availableParallelism } from 'node:os';
 import { join } from 'node:path';
 import Piscina from 'piscina';
 import type { BandReply, BandRequest, RecolourRequest } from '../../contract/render';
+import type { ReadReply, ReadRequest } from '../../contract/taking';
 import { appRoot } from '../root';
 
 /** The render threads. They start with the first picture and end when idle. */
@@ -10,13 +11,17 @@ export type RenderPool = {
   band(request: BandRequest): Promise<BandReply>;
   /** A picture through a look, as PNG bytes. */
   recolour(request: RecolourRequest): Promise<Uint8Array>;
+  /** What a file holds that a library can take in. */
+  read(request: ReadRequest): Promise<ReadReply>;
+  /** An SVG as a PNG of its own size. */
+  png(svg: string): Promise<Uint8Array>;
   readonly threads: number;
   close(): Promise<void>;
 };
 
 /** Opens a pool of at most `threads` render threads. */
 export function openRenderPool(threads = Math.max(1, Math.min(4, availableParallelism()))): RenderPool {
-  const pool = new Piscina<BandRequest | RecolourRequest, BandReply | Uint8Array>({
+  const pool = new Piscina<BandRequest | RecolourRequest | { svg: string }, BandReply | Uint8Array>({
     filename: join(appRoot(), 'build-workers', 'render-worker.js'),
     minThreads: 0,
     maxThreads: threads,
@@ -24,10 +29,20 @@ export function openRenderPool(threads = Math.max(1, Math.min(4, availableParall
     // Waiting for the next band must let the thread's event loop turn, or memory is never given back.
     atomics: 'disabled',
   });
+  const readers = new Piscina<ReadRequest, ReadReply>({
+    filename: join(appRoot(), 'build-workers', 'read-worker.js'),
+    minThreads: 0,
+    maxThreads: 1,
+    idleTimeout: 30_000,
+  });
   return {
     threads,
     band: (request) => pool.run(request) as Promise<BandReply>,
     recolour: (request) => pool.run(request, { name: 'recolour' }) as Promise<Uint8Array>,
-    close: () => pool.destroy(),
+    read: (request) => readers.run(request),
+    png: (svg) => pool.run({ svg }, { name: 'png' }) as Promise<Uint8Array>,
+    close: async () => {
+      await Promise.all([pool.destroy(), readers.destroy()]);
+    },
   };
 }

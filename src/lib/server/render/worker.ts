@@ -39,6 +39,11 @@ export async function recolour({ bytes, look }: RecolourRequest): Promise<Uint8A
     .toBuffer();
 }
 
+/** An SVG drawn at its own size, as PNG bytes. */
+export function png({ svg }: { svg: string }): Uint8Array {
+  return new Resvg(svg, { font: { loadSystemFonts: false }, logLevel: 'off' }).render().asPng();
+}
+
 function bandOf(request: BandRequest): BandReply {
   const canvas = drawn(request.base);
   if (canvas.width !== request.width || canvas.height !== request.height)

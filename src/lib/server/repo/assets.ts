@@ -4,7 +4,11 @@ import { STUDIO, type Db } from '../db/open';
 import { motifAsset } from '../db/schema';
 
 /** Keeps a motif's file under the SHA-256 of its bytes; the same bytes are kept once. */
-export function storeAsset(db: Db, file: { bytes: Buffer; mediaType: string; fileName: string }): string {
+export function storeAsset(
+  db: Db,
+  { bytes, mediaType, fileName }: { bytes: Buffer; mediaType: string; fileName: string },
+): string {
+  const file = { bytes, mediaType, fileName };
   const hash = createHash('sha256').update(file.bytes).digest('hex');
   db.insert(motifAsset)
     .values({ hash, studioId: STUDIO, ...file, createdAt: Date.now() })

@@ -94,12 +94,12 @@ export function usesOf(db: Db, id: string): PatternUse[] {
 /** A new pattern with a draft and no revision yet. */
 export function createPattern(
   db: Db,
-  input: { name: string; description?: string; recipe: Recipe },
+  input: { name: string; description?: string; recipe: Recipe; id?: string },
 ): Outcome<{ id: string; version: number }> {
   const problems = checkRecipe(input.recipe);
   if (problems.length > 0) return failWith(problems);
   return writing(db, { what: 'pattern', name: input.name }, (tx) => {
-    const id = newId();
+    const { id = newId() } = input;
     const now = Date.now();
     tx.insert(pattern)
       .values({

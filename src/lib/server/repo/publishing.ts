@@ -79,7 +79,8 @@ export function touchLayouts(tx: Db, fills: SQL | undefined): string[] {
   return layouts;
 }
 
-function addRevision(tx: Db, id: string, number: number, recipe: Recipe): void {
+/** Writes a revision. */
+export function addRevision(tx: Db, id: string, number: number, recipe: Recipe): void {
   tx.insert(revision)
     .values({
       patternId: id,

@@ -1,4 +1,4 @@
-import spdxIds from 'spdx-license-ids';
+import spdxIds from 'spdx-license-ids/index.json';
 
 /** Licences that textures, drawings and fonts often come with; names as their makers write them. */
 export const USUAL_LICENCES: readonly { id: string; name: string; attribution: boolean }[] = [

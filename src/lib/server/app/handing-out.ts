@@ -1,0 +1,166 @@
+import { strToU8, zipSync, type Zippable } from 'fflate';
+import { done, fail, type Outcome } from '../../contract/failure';
+import { resolveSlots } from '../../core/colour/slots';
+import { colourValue, tokensOf } from '../../core/formats/tokens';
+import { withResolution } from '../../core/formats/png';
+import {
+  LIBRARY_VERSION,
+  creditsDue,
+  freeSlug,
+  slug,
+  type KeptPattern,
+  type LibraryContent,
+} from '../../core/recipe/library';
+import { compileUnit } from '../../core/scene/unit';
+import { librarySvg } from '../../core/svg/library-svg';
+import { patternCss, tileSvg } from '../../core/svg/tile';
+import { LIMITS } from '../../core/recipe/limits';
+import { keptContent } from '../repo/kept';
+import type { App } from './app';
+
+export type HandOut = {
+  ids?: string[];
+  as: 'svg' | 'zip' | 'tile-svg' | 'tile-png' | 'css' | 'tokens';
+  scale: number;
+};
+
+export type OutFile = { fileName: string; mediaType: string; bytes: Uint8Array };
+
+/** Patterns as a file. */
+export async function handOut(app: App, { ids, as, scale }: HandOut): Promise<Outcome<OutFile>> {
+  const content = keptContent(app.db, ids);
+  const { patterns } = content;
+  const [first] = patterns;
+  if (!first)
+    return fail('not_found', 'There is nothing to hand out: none of these patterns is published yet.', 'ids');
+  const title = patterns.length === 1 ? first.name : ids ? `${patterns.length} patterns` : 'Library';
+  const stem = patterns.length === 1 ? slug(first.name) : ids ? 'isle-patterns' : 'isle-library';
+  const text = (ending: string, mediaType: string, body: string): Outcome<OutFile> =>
+    done({ fileName: `${stem}.${ending}`, mediaType, bytes: strToU8(body) });
+  switch (as) {
+    case 'svg':
+      return text('svg', 'image/svg+xml', await app.pictures.embed(librarySvg(content, title)));
+    case 'zip':
+      return done({ fileName: `${stem}.zip`, mediaType: 'application/zip', bytes: packed(content) });
+    case 'tokens':
+      return text('tokens.json', 'application/json', patternTokens(content));
+    case 'css':
+      return cssFile(app, patterns, (body) => text('css', 'text/css', body));
+    case 'tile-svg':
+    case 'tile-png':
+      return tileFile(app, first, patterns.length, { as, scale });
+  }
+}
+
+async function cssFile(
+  app: App,
+  patterns: readonly KeptPattern[],
+  write: (body: string) => Outcome<OutFile>,
+): Promise<Outcome<OutFile>> {
+  const taken = new Set<string>();
+  const parts: string[] = [];
+  for (const { name, recipe } of patterns) {
+    const scene = compileUnit(recipe);
+    const colours = resolveSlots(recipe.slots, {});
+    const plain = tileSvg(scene, colours, { title: name });
+    const whole = plain.ok ? await app.pictures.embed(plain.svg) : '';
+    const css = patternCss(scene, colours, {
+      name,
+      className: `pattern-${freeSlug(name, taken)}`,
+      embed: () => whole,
+    });
+    if (!css.ok) return fail('unsupported', `“${name}”: ${css.message}`, 'as');
+    parts.push(css.css);
+  }
+  return write(parts.join('\n'));
+}
+
+/** A pixel of a tile file is a CSS px times `scale`. */
+async function tileFile(
+  app: App,
+  { name, recipe }: KeptPattern,
+  count: number,
+  { as, scale }: { as: 'tile-svg' | 'tile-png'; scale: number },
+): Promise<Outcome<OutFile>> {
+  if (count > 1) return fail('invalid', 'A tile file holds one pattern; choose one.', 'ids');
+  const scene = compileUnit(recipe);
+  const colours = resolveSlots(recipe.slots, {});
+  const pixels =
+    as === 'tile-png'
+      ? {
+          width: Math.max(1, Math.round(scene.cell.width * scale)),
+          height: Math.max(1, Math.round(scene.cell.height * scale)),
+        }
+      : undefined;
+  if (pixels && pixels.width * pixels.height > LIMITS.exportPixels / 4)
+    return fail(
+      'too_large',
+      `The tile would be ${pixels.width} × ${pixels.height} px; choose a smaller scale.`,
+      'scale',
+    );
+  const tile = tileSvg(scene, colours, { title: name, ...(pixels ? { pixels } : {}) });
+  if (!tile.ok) return fail('unsupported', `“${name}”: ${tile.message}`, 'as');
+  const svg = await app.pictures.embed(tile.svg);
+  if (!pixels)
+    return done({ fileName: `${slug(name)} tile.svg`, mediaType: 'image/svg+xml', bytes: strToU8(svg) });
+  const bytes = withResolution(await app.pool.png(svg), 96 * scale);
+  return done({ fileName: `${slug(name)} tile.png`, mediaType: 'image/png', bytes });
+}
+
+/** Recipes, pictures, palettes and credits as a zip package; `isle.json` is its table of contents. */
+function packed({ patterns, palettes, assets }: LibraryContent): Uint8Array {
+  const files: Zippable = {};
+  const taken = new Set<string>();
+  const entries = patterns.map(({ recipe, ...rest }) => {
+    const file = `recipes/${freeSlug(rest.name, taken)}.json`;
+    files[file] = strToU8(JSON.stringify(recipe));
+    return { ...rest, recipe: file };
+  });
+  const endings: Record<string, string> = {
+    'image/png': 'png',
+    'image/jpeg': 'jpg',
+    'image/webp': 'webp',
+    'image/svg+xml': 'svg',
+  };
+  const pictures = assets.map(({ data, ...rest }) => {
+    const file = `pictures/${rest.hash}.${endings[rest.mediaType] ?? 'bin'}`;
+    // Pictures are packed already; packing them again costs time and saves nothing.
+    files[file] = [Buffer.from(data, 'base64'), { level: 0 }];
+    return { ...rest, file };
+  });
+  const names = new Set<string>();
+  for (const one of palettes)
+    files[`palettes/${freeSlug(one.name, names, 'palette')}.tokens.json`] = strToU8(tokensOf([one]));
+  const due = creditsDue(patterns);
+  if (due.length > 0) files['CREDITS.txt'] = strToU8(`Credits that are due:\n\n${due.join('\n')}\n`);
+  const manifest = { version: LIBRARY_VERSION, patterns: entries, palettes, assets: pictures };
+  files['isle.json'] = strToU8(JSON.stringify(manifest, null, 1));
+  return zipSync(files, { level: 6 });
+}
+
+/** Patterns as tokens: the colours of their slots, their unit as dimensions, and the tile for tools that can show it. */
+function patternTokens({ patterns }: LibraryContent): string {
+  const groups = patterns.map(({ name, description, recipe }) => {
+    const scene = compileUnit(recipe);
+    const tile = tileSvg(scene, resolveSlots(recipe.slots, {}), { title: name });
+    const dimension = (value: number): unknown => ({
+      $type: 'dimension',
+      $value: { value: +value.toFixed(4), unit: 'px' },
+    });
+    return [
+      name.replace(/[{}.]/g, ' ').replace(/^\$+/, '').trim() || 'Pattern',
+      {
+        ...(description ? { $description: description } : {}),
+        unit: { width: dimension(scene.cell.width), height: dimension(scene.cell.height) },
+        colours: Object.fromEntries(
+          recipe.slots.map((slot) => [
+            slot.name.replace(/[{}.]/g, ' ').replace(/^\$+/, '').trim() || slot.id,
+            { $type: 'color', $value: colourValue(slot.colour) },
+          ]),
+        ),
+        ...(tile.ok ? { $extensions: { 'isle.tile': tile.svg } } : {}),
+      },
+    ] as const;
+  });
+  return `${JSON.stringify(Object.fromEntries(groups), null, 2)}\n`;
+}

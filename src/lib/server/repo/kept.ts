@@ -1,0 +1,285 @@
+import { isDeepStrictEqual } from 'node:util';
+import { and, asc, eq, gt, inArray, isNull } from 'drizzle-orm';
+import type { ClashChoice, TakingReport } from '../../contract/taking';
+import { done, fail, type Outcome } from '../../contract/failure';
+import { freeName } from '../../core/recipe/edit';
+import {
+  patternLinks,
+  recipeAssets,
+  type KeptAsset,
+  type KeptPalette,
+  type KeptPattern,
+  type LibraryContent,
+} from '../../core/recipe/library';
+import type { Tint } from '../../core/colour/tint';
+import { STUDIO, type Db } from '../db/open';
+import { colourway, motifAsset, palette, paletteColour, pattern } from '../db/schema';
+import { readAsset } from './assets';
+import { collectionNamed, setCollections, setTags } from './collections';
+import { saveColourways } from './colourways';
+import { newId, note, writing } from './context';
+import { nameKey } from './names';
+import { createPalette, getPalette, listPalettes, savePalette } from './palettes';
+import { createPattern, findRow, getPattern, indexPattern } from './patterns';
+import { addRevision } from './publishing';
+
+/** Patterns with all that they need, to be written into a file. Without `ids` the whole library with its shared palettes. */
+export function keptContent(db: Db, ids?: readonly string[]): LibraryContent {
+  const rows = db
+    .select({ id: pattern.id })
+    .from(pattern)
+    .where(
+      and(
+        eq(pattern.studioId, STUDIO),
+        gt(pattern.newest, 0),
+        ids ? inArray(pattern.id, [...ids]) : isNull(pattern.archivedAt),
+      ),
+    )
+    .orderBy(asc(pattern.nameKey))
+    .all();
+  const patterns = rows.flatMap(({ id }) => keptPattern(db, id) ?? []);
+  const wanted = new Set(patterns.flatMap(patternLinks));
+  const palettes = listPalettes(db)
+    .filter(({ colours, projectId }) =>
+      ids
+        ? colours.some((entry) => wanted.has(entry.id))
+        : projectId === null || colours.some((entry) => wanted.has(entry.id)),
+    )
+    .map(({ id, name, colours }): KeptPalette => ({ id, name, colours }));
+  const hashes = new Set(patterns.flatMap(({ recipe }) => recipeAssets(recipe)));
+  return { patterns, palettes, assets: [...hashes].flatMap((hash) => keptAsset(db, hash) ?? []) };
+}
+
+/** A pattern as files carry it, at its newest revision; `null` for one that is not published. */
+export function keptPattern(db: Db, id: string): KeptPattern | null {
+  const found = getPattern(db, id);
+  if (!found.ok || !found.value.recipe) return null;
+  const { name, description, tags, collections, credit, recipe, colourways } = found.value;
+  return { id, name, description, tags, collections, credit, recipe, colourways };
+}
+
+function keptAsset(db: Db, hash: string): KeptAsset | null {
+  const file = readAsset(db, hash);
+  if (!file) return null;
+  const { mediaType, fileName, bytes } = file;
+  return { hash, mediaType, fileName, data: bytes.toString('base64') };
+}
+
+/** What is here under the name of a pattern that a file holds; `same` where it is just this one. */
+export function patternClash(
+  db: Db,
+  kept: KeptPattern,
+): { id: string; same: boolean; stock: boolean } | null {
+  const row = db
+    .select({ id: pattern.id, stock: pattern.stock })
+    .from(pattern)
+    .where(and(eq(pattern.studioId, STUDIO), eq(pattern.nameKey, nameKey(kept.name))))
+    .get();
+  if (!row) return null;
+  const here = keptPattern(db, row.id);
+  return { ...row, same: here !== null && isDeepStrictEqual(sameness(here), sameness(kept)) };
+}
+
+const sameness = ({ recipe, description, colourways }: KeptPattern): unknown => ({
+  recipe: JSON.parse(JSON.stringify(recipe)) as unknown,
+  description,
+  colourways: colourways.map(({ name, colours }) => ({ name, colours })),
+});
+
+/** What is here under the name or id of a palette. */
+export function paletteClash(
+  db: Db,
+  kept: KeptPalette,
+): { id: string; same: boolean; stock: boolean } | null {
+  const found = paletteFor(db, kept);
+  if (!found) return null;
+  const here = getPalette(db, found);
+  const plain = (colours: KeptPalette['colours']): unknown =>
+    colours.map(({ name, hex, css = null }) => ({ name, hex, css }));
+  return {
+    id: found,
+    stock: false,
+    same: here.ok && isDeepStrictEqual(plain(here.value.colours), plain(kept.colours)),
+  };
+}
+
+function paletteFor(db: Db, kept: KeptPalette): string | null {
+  const rows = db
+    .select({ id: palette.id, key: palette.nameKey })
+    .from(palette)
+    .where(eq(palette.studioId, STUDIO))
+    .all();
+  const found = rows.find((row) => row.id === kept.id) ?? rows.find((row) => row.key === nameKey(kept.name));
+  return found?.id ?? null;
+}
+
+export type Taking<T> = { kept: T; choice: ClashChoice };
+
+export type TakeIn = {
+  patterns: readonly Taking<KeptPattern>[];
+  palettes: readonly Taking<KeptPalette>[];
+  assets: readonly { hash: string; mediaType: string; fileName: string; bytes: Uint8Array }[];
+};
+
+/**
+ * Takes patterns and palettes in, in one transaction: all or nothing. Where a name is taken the choice says whether both
+ * are kept, ours gets a new revision, or the newcomer is left out. No use in any layout is touched but through a revision.
+ */
+export function takeIn(db: Db, { patterns, palettes, assets }: TakeIn): Outcome<TakingReport> {
+  const report: TakingReport = { added: [], replaced: [], skipped: 0 };
+  return writing(db, { what: 'pattern', name: '' }, (tx): Outcome<TakingReport> => {
+    for (const { hash, mediaType, fileName, bytes } of assets)
+      tx.insert(motifAsset)
+        .values({
+          hash,
+          studioId: STUDIO,
+          mediaType,
+          fileName,
+          bytes: Buffer.from(bytes),
+          createdAt: Date.now(),
+        })
+        .onConflictDoNothing()
+        .run();
+    const links = new Map<string, string | null>();
+    for (const taking of palettes) {
+      const taken = takePalette(tx, taking, links, report);
+      if (!taken.ok) return taken;
+    }
+    for (const taking of patterns) {
+      const taken = takePattern(tx, taking, links, report);
+      if (!taken.ok) return taken;
+    }
+    note(tx, 'pattern.taken_in', '', { added: report.added.length, replaced: report.replaced.length });
+    return done(report);
+  });
+}
+
+/** Takes a palette in and notes which of its colours stand for which of ours. */
+function takePalette(
+  tx: Db,
+  { kept, choice }: Taking<KeptPalette>,
+  links: Map<string, string | null>,
+  report: TakingReport,
+): Outcome<null> {
+  const here = paletteFor(tx, kept);
+  if (here === null && choice === 'skip') {
+    report.skipped += 1;
+    return done(null);
+  }
+  if (here === null || choice === 'both') {
+    const free = idsAreFree(tx, kept) && here === null;
+    const colours = kept.colours.map((entry) => ({ ...entry, id: free ? entry.id : newId() }));
+    const taken = tx
+      .select({ name: palette.name })
+      .from(palette)
+      .all()
+      .map((row) => row.name);
+    const made = createPalette(tx, freeName(kept.name, taken), { colours, ...(free ? { id: kept.id } : {}) });
+    if (!made.ok) return made;
+    kept.colours.forEach((entry, index) => links.set(entry.id, colours[index]!.id));
+    report.added.push({ name: made.value.name, id: made.value.id, kind: 'palette' });
+    return done(null);
+  }
+  const ours = getPalette(tx, here);
+  if (!ours.ok) return ours;
+  const match = (entry: { id: string; name: string }): string | null =>
+    ours.value.colours.find((own) => own.id === entry.id)?.id ??
+    ours.value.colours.find((own) => nameKey(own.name) === nameKey(entry.name))?.id ??
+    null;
+  if (choice === 'skip') {
+    for (const entry of kept.colours) links.set(entry.id, match(entry));
+    report.skipped += 1;
+    return done(null);
+  }
+  const colours = kept.colours.map((entry) => ({ ...entry, id: match(entry) ?? freeColourId(tx, entry.id) }));
+  const saved = savePalette(tx, here, ours.value.version, { name: ours.value.name, colours });
+  if (!saved.ok) return saved;
+  kept.colours.forEach((entry, index) => links.set(entry.id, colours[index]!.id));
+  report.replaced.push({ name: ours.value.name, id: here, kind: 'palette' });
+  return done(null);
+}
+
+function idsAreFree(tx: Db, kept: KeptPalette): boolean {
+  if (tx.select({ id: palette.id }).from(palette).where(eq(palette.id, kept.id)).get()) return false;
+  return kept.colours.every((entry) => freeColourId(tx, entry.id) === entry.id);
+}
+
+const freeColourId = (tx: Db, id: string): string =>
+  tx.select({ id: paletteColour.id }).from(paletteColour).where(eq(paletteColour.id, id)).get()
+    ? newId()
+    : id;
+
+function takePattern(
+  tx: Db,
+  { kept, choice }: Taking<KeptPattern>,
+  links: ReadonlyMap<string, string | null>,
+  report: TakingReport,
+): Outcome<null> {
+  const clash = patternClash(tx, kept);
+  if (choice === 'skip') {
+    report.skipped += 1;
+    return done(null);
+  }
+  const recipe = { ...kept.recipe, slots: kept.recipe.slots.map((slot) => relinked(slot, links)) };
+  if (clash && choice === 'replace') {
+    const row = findRow(tx, clash.id);
+    if (!row || row.stock)
+      return fail('protected', `“${kept.name}” is stock and stays as it is; keep both instead.`, 'choices');
+    addRevision(tx, clash.id, row.newest + 1, recipe);
+    tx.update(pattern)
+      .set({ newest: row.newest + 1, version: row.version + 1, updatedAt: Date.now() })
+      .where(eq(pattern.id, clash.id))
+      .run();
+    indexPattern(tx, clash.id, recipe);
+    note(tx, 'pattern.published', clash.id, { revision: row.newest + 1 });
+    report.replaced.push({ name: row.name, id: clash.id, kind: 'pattern' });
+    return done(null);
+  }
+  const names = clash
+    ? tx
+        .select({ name: pattern.name })
+        .from(pattern)
+        .all()
+        .map((row) => row.name)
+    : [];
+  const name = clash ? freeName(kept.name, [kept.name, ...names]) : kept.name;
+  const id = findRow(tx, kept.id) ? newId() : kept.id;
+  const made = createPattern(tx, { id, name, description: kept.description, recipe });
+  if (!made.ok) return fail('invalid', `“${kept.name}”: ${made.failure.message}`, made.failure.path);
+  addRevision(tx, id, 1, recipe);
+  tx.update(pattern)
+    .set({ ...kept.credit, draft: null, newest: 1 })
+    .where(eq(pattern.id, id))
+    .run();
+  setTags(tx, id, kept.tags);
+  setCollections(
+    tx,
+    id,
+    kept.collections.map((one) => collectionNamed(tx, one)),
+  );
+  const ways = kept.colourways.map((way) => ({
+    id: isFreeColourway(tx, way.id) ? way.id : newId(),
+    name: way.name,
+    colours: Object.fromEntries(
+      Object.entries(way.colours).map(([slot, tint]) => [slot, relinked(tint, links)]),
+    ),
+  }));
+  if (ways.length > 0) {
+    const saved = saveColourways(tx, id, made.value.version, ways);
+    if (!saved.ok) return saved;
+  }
+  indexPattern(tx, id, recipe);
+  report.added.push({ name, id, kind: 'pattern' });
+  return done(null);
+}
+
+const isFreeColourway = (tx: Db, id: string): boolean =>
+  tx.select({ id: colourway.id }).from(colourway).where(eq(colourway.id, id)).get() === undefined;
+
+/** A tint that follows ours instead of the file's palette colour; one that has none here keeps its colour alone. */
+function relinked<T extends Tint>(tint: T, links: ReadonlyMap<string, string | null>): T {
+  if (tint.link === undefined) return tint;
+  const { link, ...rest } = tint;
+  const to = links.get(link);
+  return (to ? { ...rest, link: to } : rest) as T;
+}

@@ -1,0 +1,136 @@
+<script lang="ts">
+  import type { Failure } from '$lib/contract/failure';
+  import Button from '../components/Button.svelte';
+  import Choice from '../components/Choice.svelte';
+  import Dialog from '../components/Dialog.svelte';
+  import { saveBlob } from '../state/save-file';
+  import { sayPatterns } from './say';
+
+  /** Patterns as a file: chosen ones, or the whole library where no ids are given. */
+  type Props = { ids?: readonly string[]; onclose: () => void };
+  let { ids, onclose }: Props = $props();
+
+  const FORMS = [
+    {
+      value: 'svg',
+      label: 'SVG',
+      says: 'One file with every pattern as a <pattern>, a labelled sample of each, and its recipe. Opens anywhere; comes back into Isle just as it was.',
+      one: false,
+    },
+    {
+      value: 'zip',
+      label: 'Package',
+      says: 'A zip with recipes, pictures, palettes and the credits that are due.',
+      one: false,
+    },
+    {
+      value: 'css',
+      label: 'CSS',
+      says: 'A class for each pattern: background-image with its size, and a colour for where pictures are off.',
+      one: false,
+    },
+    {
+      value: 'tokens',
+      label: 'Tokens',
+      says: 'Design tokens: colours and unit of each pattern, with its tile.',
+      one: false,
+    },
+    {
+      value: 'tile-svg',
+      label: 'Tile, SVG',
+      says: 'The smallest rectangle that repeats by itself.',
+      one: true,
+    },
+    { value: 'tile-png', label: 'Tile, PNG', says: 'The same in pixels.', one: true },
+  ] as const;
+  const forms = $derived(FORMS.filter((form) => !form.one || ids?.length === 1));
+  let as = $state<(typeof FORMS)[number]['value']>('svg');
+  let scale = $state('1');
+  let busy = $state(false);
+  let problem: string | null = $state(null);
+  const chosen = $derived(FORMS.find((form) => form.value === as));
+
+  async function handOut(): Promise<void> {
+    busy = true;
+    problem = null;
+    try {
+      const answer = await fetch('/api/v1/handouts', {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify({ ...(ids ? { ids } : {}), as, scale: Number(scale) }),
+      });
+      if (answer.ok) {
+        await saveBlob(answer);
+        onclose();
+      } else problem = ((await answer.json()) as Failure).message;
+    } catch {
+      problem = 'The server does not answer. Try again.';
+    }
+    busy = false;
+  }
+</script>
+
+<Dialog title={ids ? `Hand out ${sayPatterns(ids.length)}` : 'Hand out the library'} width={480} {onclose}>
+  <div class="forms" role="radiogroup" aria-label="As">
+    {#each forms as form (form.value)}
+      <label class:chosen={as === form.value}>
+        <input type="radio" name="form" value={form.value} bind:group={as} />
+        {form.label}
+      </label>
+    {/each}
+  </div>
+  <p class="muted">{chosen?.says}</p>
+  {#if as === 'tile-png'}
+    <label class="scale">
+      <span class="muted">Pixels to a CSS px</span>
+      <Choice
+        label="Pixels to a CSS px"
+        value={scale}
+        options={[
+          ['1', '1 (96 ppi)'],
+          ['2', '2 (192 ppi)'],
+          ['3.125', '3.125 (300 ppi)'],
+          ['6.25', '6.25 (600 ppi)'],
+        ]}
+        onset={(value) => (scale = value)}
+      />
+    </label>
+  {/if}
+  {#if problem}<p class="problem" role="alert">{problem}</p>{/if}
+  {#snippet actions()}
+    <Button onclick={onclose}>Cancel</Button>
+    <Button kind="main" disabled={busy} onclick={handOut}>{busy ? 'Writing …' : 'Save the file'}</Button>
+  {/snippet}
+</Dialog>
+
+<style>
+  .forms {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 6px;
+  }
+  .forms label {
+    display: inline-flex;
+    align-items: center;
+    gap: 6px;
+    padding: 5px 10px;
+    border: 1px solid var(--rule);
+    border-radius: var(--radius);
+    cursor: pointer;
+  }
+  .chosen {
+    border-color: var(--kelp);
+    background: var(--kelp-tint);
+  }
+  input {
+    accent-color: var(--kelp);
+  }
+  .scale {
+    display: flex;
+    align-items: center;
+    gap: 8px;
+  }
+  .problem {
+    color: var(--amber);
+  }
+</style>

@@ -1,0 +1,12 @@
+/** Saves an answer of the server as a file under the name that it states. */
+export async function saveBlob(answer: Response): Promise<void> {
+  const stated = answer.headers.get('content-disposition') ?? '';
+  const encoded = /filename\*=UTF-8''([^;]+)/.exec(stated)?.[1];
+  const name = encoded ? decodeURIComponent(encoded) : (/filename="([^"]+)"/.exec(stated)?.[1] ?? 'isle');
+  const url = URL.createObjectURL(await answer.blob());
+  const link = document.createElement('a');
+  link.href = url;
+  link.download = name;
+  link.click();
+  setTimeout(() => URL.revokeObjectURL(url), 60_000);
+}
