@@ -1,159 +1,129 @@
 <script lang="ts">
-  import { invalidateAll } from '$app/navigation';
-  import { nanoid } from 'nanoid';
+  import { goto, invalidateAll } from '$app/navigation';
+  import { page } from '$app/state';
   import Plus from '@lucide/svelte/icons/plus';
-  import X from '@lucide/svelte/icons/x';
   import type { PaletteData } from '$lib/contract/data';
-  import type { Outcome } from '$lib/contract/failure';
-  import { contrastRatio } from '$lib/core/colour/contrast';
   import { call } from '$lib/ui/state/api';
+  import { onLive } from '$lib/ui/state/live';
   import { toasts } from '$lib/ui/state/toasts.svelte';
   import Button from '$lib/ui/components/Button.svelte';
-  import ColourWell from '$lib/ui/components/ColourWell.svelte';
-  import NameField from '$lib/ui/components/NameField.svelte';
   import TopBar from '$lib/ui/components/TopBar.svelte';
   import NewThing from '$lib/ui/library/NewThing.svelte';
+  import TakeInDialog from '$lib/ui/library/TakeInDialog.svelte';
+  import PaletteView from '$lib/ui/palettes/PaletteView.svelte';
 
   let { data } = $props();
-  let asking = $state(false);
+  let making = $state(false);
+  let takingIn: File[] | null = $state(null);
+  const chosen = $derived(
+    data.palettes.find((one) => one.id === page.url.searchParams.get('palette')) ?? data.palettes[0] ?? null,
+  );
+  const projectName = (id: string | null): string =>
+    id === null ? '' : (data.projects.find((one) => one.id === id)?.name ?? '');
 
-  async function save(palette: PaletteData, change: Partial<PaletteData>): Promise<string | null> {
-    const { name, colours } = { ...palette, ...change };
-    const saved = await call('PUT', `/palettes/${palette.id}`, { base: palette.version, name, colours });
-    await invalidateAll();
-    return saved.ok ? null : saved.failure.message;
-  }
-  async function change(palette: PaletteData, colours: PaletteData['colours']): Promise<void> {
-    const problem = await save(palette, { colours });
-    if (problem) toasts.problem(problem);
-  }
-  async function archive(palette: PaletteData): Promise<void> {
-    const saved = await call('PUT', `/palettes/${palette.id}/archived`, { archived: true });
-    if (!saved.ok) return toasts.problem(saved.failure.message);
-    await invalidateAll();
-    toasts.show(`“${palette.name}” is in the archive.`, {
-      action: {
-        label: 'Undo',
-        run: () =>
-          void call('PUT', `/palettes/${palette.id}/archived`, { archived: false }).then(() =>
-            invalidateAll(),
-          ),
-      },
-    });
-  }
-  async function create(name: string): Promise<Outcome<unknown>> {
-    const made = await call('POST', '/palettes', { name });
+  const show = (id: string): Promise<void> =>
+    goto(`/palettes?palette=${id}`, { replaceState: true, keepFocus: true, noScroll: true });
+
+  async function create(name: string) {
+    const made = await call<PaletteData>('POST', '/palettes', { name });
     if (made.ok) {
-      asking = false;
+      making = false;
       await invalidateAll();
+      await show(made.value.id);
     }
     return made;
   }
-  function freshName(palette: PaletteData): string {
-    let number = palette.colours.length + 1;
-    while (palette.colours.some((colour) => colour.name === `Colour ${number}`)) number += 1;
-    return `Colour ${number}`;
+  async function setArchived(palette: PaletteData, archived: boolean): Promise<void> {
+    const done = await call('PUT', `/palettes/${palette.id}/archived`, { archived });
+    if (!done.ok) return toasts.problem(done.failure.message);
+    await invalidateAll();
+    if (archived)
+      toasts.show(`“${palette.name}” is in the archive; what follows its colours keeps them.`, {
+        action: { label: 'Undo', run: () => void setArchived(palette, false) },
+      });
+    else await show(palette.id);
   }
+  onLive(['palette.'], () => void invalidateAll());
 </script>
 
 <svelte:head><title>Palettes · Isle</title></svelte:head>
 
-<div class="view">
+<div
+  class="view"
+  role="presentation"
+  ondragover={(event) => event.dataTransfer?.types.includes('Files') && event.preventDefault()}
+  ondrop={(event) => {
+    if (!event.dataTransfer?.files.length) return;
+    event.preventDefault();
+    takingIn = [...event.dataTransfer.files];
+  }}
+>
   <TopBar>
     {#snippet actions()}
-      <Button kind="main" onclick={() => (asking = true)}><Plus size={16} />New palette</Button>
+      <Button onclick={() => (takingIn = [])}>Open files</Button>
+      <Button kind="main" onclick={() => (making = true)}><Plus size={16} />New palette</Button>
     {/snippet}
   </TopBar>
-  <main>
-    <h1>Palettes</h1>
-    <p class="muted">
-      Colours named here are offered wherever a colour is chosen. The ratio is the contrast with white and
-      with black (WCAG 2.2).
-    </p>
-    {#each data.palettes as palette (palette.id)}
-      <section>
-        <header>
-          <NameField
-            label="The name of the palette"
-            value={palette.name}
-            onset={(name) => save(palette, { name })}
-          />
-          <Button kind="quiet" onclick={() => archive(palette)}>Archive</Button>
-        </header>
-        <ul>
-          {#each palette.colours as colour (colour.id)}
-            <li>
-              <div class="sample" style:background={colour.hex}>
-                <ColourWell
-                  colour={colour.hex}
-                  label={colour.name}
-                  size={26}
-                  onset={(hex) =>
-                    change(
-                      palette,
-                      palette.colours.map((held) => (held.id === colour.id ? { ...held, hex } : held)),
-                    )}
-                />
-                <button
-                  type="button"
-                  class="remove"
-                  aria-label="Remove {colour.name}"
-                  title="Remove {colour.name}"
-                  onclick={() =>
-                    change(
-                      palette,
-                      palette.colours.filter((held) => held.id !== colour.id),
-                    )}><X size={14} /></button
-                >
-              </div>
-              <NameField
-                label="The name of the colour"
-                value={colour.name}
-                onset={(name) =>
-                  save(palette, {
-                    colours: palette.colours.map((held) =>
-                      held.id === colour.id ? { ...held, name } : held,
-                    ),
-                  })}
-              />
-              <span class="mono muted">{colour.hex}</span>
-              <span class="mono muted"
-                >{contrastRatio(colour.hex, '#ffffff').toFixed(1)} · {contrastRatio(
-                  colour.hex,
-                  '#000000',
-                ).toFixed(1)} : 1</span
-              >
-            </li>
-          {/each}
-          <li class="add">
-            <button
-              type="button"
-              onclick={() =>
-                change(palette, [
-                  ...palette.colours,
-                  { id: nanoid(12), name: freshName(palette), hex: '#8b938f' },
-                ])}><Plus size={16} />Add a colour</button
+  <div class="columns">
+    <nav aria-label="Palettes">
+      <ul>
+        {#each data.palettes as palette (palette.id)}
+          <li>
+            <a
+              href="/palettes?palette={palette.id}"
+              data-sveltekit-replacestate
+              data-sveltekit-noscroll
+              aria-current={palette.id === chosen?.id ? 'page' : undefined}
             >
+              <strong dir="auto">{palette.name}</strong>
+              <span class="muted"
+                >{palette.projectId === null ? 'Shared' : projectName(palette.projectId)}</span
+              >
+              <span class="bar" aria-hidden="true"
+                >{#each palette.colours.slice(0, 24) as entry (entry.id)}<i style:background={entry.hex}
+                  ></i>{/each}</span
+              >
+            </a>
           </li>
-        </ul>
-      </section>
-    {:else}
-      <p>
-        No palettes yet. <button type="button" class="link" onclick={() => (asking = true)}
-          >Make the first one</button
-        >.
-      </p>
-    {/each}
-  </main>
+        {/each}
+      </ul>
+    </nav>
+    <main>
+      <h1 class="visually-hidden">Palettes</h1>
+      {#if chosen}
+        {#key chosen.id}
+          <PaletteView
+            palette={chosen}
+            projects={data.projects}
+            onarchive={() => setArchived(chosen, true)}
+            onname={() => void invalidateAll()}
+          />
+        {/key}
+      {:else}
+        <div class="empty">
+          <h2>No palettes yet</h2>
+          <p>
+            A palette names the colours that patterns, shapes and grounds follow: change one here and all of
+            them change.
+          </p>
+          <Button kind="main" onclick={() => (making = true)}>New palette</Button>
+        </div>
+      {/if}
+    </main>
+  </div>
 </div>
-{#if asking}
+
+{#if making}
   <NewThing
     title="New palette"
-    label="The name of the palette"
+    label="Name"
     action="Make palette"
     {create}
-    onclose={() => (asking = false)}
+    onclose={() => (making = false)}
   />
+{/if}
+{#if takingIn}
+  <TakeInDialog files={takingIn} ondone={() => invalidateAll()} onclose={() => (takingIn = null)} />
 {/if}
 
 <style>
@@ -162,80 +132,60 @@
     flex-direction: column;
     height: 100vh;
   }
-  main {
+  .columns {
+    display: grid;
+    grid-template-columns: 224px minmax(0, 1fr);
     flex: 1;
+    min-height: 0;
+  }
+  nav {
     overflow: auto;
-    padding: 24px;
-  }
-  section {
-    margin-top: 22px;
-  }
-  header {
-    display: flex;
-    justify-content: space-between;
-    padding-bottom: 8px;
-    margin-bottom: 12px;
-    border-bottom: 1px solid var(--rule);
-    font-size: 15px;
+    border-right: 1px solid var(--rule);
+    background: var(--paper);
   }
   ul {
-    display: grid;
-    grid-template-columns: repeat(auto-fill, minmax(140px, 1fr));
-    gap: 16px;
     margin: 0;
-    padding: 0;
+    padding: 8px;
     list-style: none;
   }
-  li {
+  nav a {
     display: grid;
-    justify-items: start;
     gap: 1px;
-  }
-  .sample {
-    display: flex;
-    justify-content: space-between;
-    align-items: end;
-    width: 100%;
-    height: 88px;
-    padding: 8px;
-    margin-bottom: 6px;
-    box-shadow: inset 0 0 0 1px rgb(20 33 31 / 12%);
-  }
-  .sample :global(.swatch) {
-    border: 2px solid #fff;
-  }
-  .remove {
-    display: inline-flex;
-    padding: 4px;
-    border: 0;
-    border-radius: 50%;
-    background: #fff;
+    padding: 8px 10px;
+    border-radius: var(--radius);
     color: var(--ink);
-    cursor: pointer;
+    text-decoration: none;
   }
-  .add button {
+  nav a:hover {
+    background: var(--card);
+  }
+  nav [aria-current] {
+    background: var(--kelp-tint);
+  }
+  nav strong {
+    overflow: hidden;
+    text-overflow: ellipsis;
+    white-space: nowrap;
+  }
+  .bar {
     display: flex;
-    align-items: center;
-    justify-content: center;
-    gap: 6px;
-    width: 100%;
-    height: 88px;
-    border: 1px dashed var(--rule-strong);
-    border-radius: 0;
-    background: none;
-    color: var(--kelp);
-    font-weight: 600;
-    cursor: pointer;
+    height: 12px;
+    margin-top: 4px;
+    border-radius: 3px;
+    overflow: hidden;
   }
-  .add {
-    width: 100%;
+  .bar i {
+    flex: 1;
   }
-  .link {
-    padding: 0;
-    border: 0;
-    background: none;
-    color: var(--kelp);
-    text-decoration: underline;
-    cursor: pointer;
+  main {
+    overflow: auto;
+    background: var(--card);
+  }
+  .empty {
+    display: grid;
+    gap: 10px;
+    justify-items: start;
+    max-width: 440px;
+    margin: 60px auto;
   }
 </style>

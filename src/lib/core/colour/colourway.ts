@@ -84,7 +84,9 @@ function judge(
       if (Math.sign(was) === Math.sign(is)) kept += 1;
     }
   const order = pairs === 0 ? 1 : kept / pairs;
-  return { contrast, order, score: Math.log(Math.min(contrast, apart)) / Math.log(21) + order };
+  // Contrast with the ground counts twice what contrast between neighbours does; both on a scale of ratios.
+  const told = (Math.log(contrast) + Math.log(apart) / 2) / (1.5 * Math.log(21));
+  return { contrast, order, score: told + order };
 }
 
 /** A colourway made by shifting every slot's colour; nothing in it follows a palette. */

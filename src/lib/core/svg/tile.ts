@@ -25,20 +25,25 @@ export function tileSvg(
         'This pattern repeats in no upright rectangle: its plane lies turned or its step is no simple fraction. Hand it out as SVG instead.',
     };
   const size = pixels ?? { width, height };
+  const svg = [
+    `<svg xmlns="http://www.w3.org/2000/svg" width="${num(size.width)}" height="${num(size.height)}" viewBox="0 0 ${factor(width)} ${factor(height)}" preserveAspectRatio="none">`,
+    `<title>${escapeXml(title)}</title>`,
+    tileMarkup(scene, colours, size.width / width),
+    '</svg>',
+  ].join('');
+  return { ok: true, svg, width, height };
+}
+
+/** What one cell shows, its ground included, in px of the cell; `scale` is how much larger it will be drawn. */
+export function tileMarkup(scene: UnitScene, colours: Colours, scale: number): string {
+  const { width, height, matrix } = scene.cell;
   const ground = resolveGround(scene, colours);
   const { value, defs } = ground ? groundPaint(ground, matrix) : { value: 'none', defs: '' };
   // The ground reaches beyond the tile, so that its own edge is never seen.
   const paper = ground
     ? `${defs}<rect x="${num(-width)}" y="${num(-height)}" width="${num(width * 3)}" height="${num(height * 3)}" fill="${value}"/>`
     : '';
-  const svg = [
-    `<svg xmlns="http://www.w3.org/2000/svg" width="${num(size.width)}" height="${num(size.height)}" viewBox="0 0 ${factor(width)} ${factor(height)}" preserveAspectRatio="none">`,
-    `<title>${escapeXml(title)}</title>`,
-    paper,
-    cellMarkup(scene, colours, underlayWidth(size.width / width)),
-    '</svg>',
-  ].join('');
-  return { ok: true, svg, width, height };
+  return paper + cellMarkup(scene, colours, underlayWidth(scale));
 }
 
 /** A pattern as a CSS class: its tile as background-image with its size, and a colour for where pictures are off. */

@@ -18,7 +18,10 @@ export function listPalettes(db: Db, projectId?: string): PaletteData[] {
     .all();
   return rows
     .filter((row) => projectId === undefined || row.projectId === null || row.projectId === projectId)
-    .sort((one, other) => Number(one.projectId === null) - Number(other.projectId === null))
+    .sort((one, other) => {
+      const shared = Number(one.projectId === null) - Number(other.projectId === null);
+      return projectId === undefined ? -shared : shared;
+    })
     .map((row) => ({ ...row, colours: entriesOf(db, row.id) }));
 }
 

@@ -5,7 +5,8 @@
   import Button from '../components/Button.svelte';
   import Panel from '../components/Panel.svelte';
   import { SURFACES } from '../components/surfaces';
-  import { contrasts, type Checks } from './checks.svelte';
+  import { contrasts } from '$lib/core/recipe/contrast';
+  import type { Checks } from './checks.svelte';
   import type { BenchEditor } from './editor.svelte';
   import type { BenchShow, Pointed } from './show.svelte';
 

@@ -1,8 +1,7 @@
 import type { CheckReply } from '$lib/contract/bench-work';
-import { compareColours } from '$lib/core/colour/difference';
 import { coveredShare, whiteShare } from '$lib/core/raster/coverage';
 import { judgeJoins } from '$lib/core/raster/join';
-import { groundSlots, type Recipe } from '$lib/core/recipe/recipe';
+import type { Recipe } from '$lib/core/recipe/recipe';
 import { usedSlots } from '$lib/core/recipe/edit';
 import { compileUnit, withoutGround } from '$lib/core/scene/unit';
 import { cellMarkup, underlayWidth } from '$lib/core/svg/pieces';
@@ -85,33 +84,4 @@ async function lookAtPictures(recipe: Recipe): Promise<{ coverage: Coverage; joi
     coverage: { total: coveredShare(whole), bySlot: bySlot.sort((one, other) => other.share - one.share) },
     joins: { visible: where !== '', where },
   };
-}
-
-export type Contrast = {
-  slot: string;
-  name: string;
-  against: string;
-  ratio: number;
-  deltaE: number;
-  alike: boolean;
-};
-
-/** How the colours of the art stand against the ground or, where it is clear, the surface. The least first. */
-export function contrasts(recipe: Recipe, surface: { name: string; colour: string } | null): Contrast[] {
-  const byId = new Map(recipe.slots.map((slot) => [slot.id, slot]));
-  const grounds = groundSlots(recipe.ground).flatMap((id) => byId.get(id) ?? []);
-  const behind =
-    grounds.length > 0 ? grounds.map(({ name, colour }) => ({ name, colour })) : surface ? [surface] : [];
-  const inks = usedSlots({ ...recipe, ground: { kind: 'clear' } });
-  return recipe.slots
-    .filter((slot) => inks.has(slot.id) && !grounds.includes(slot))
-    .flatMap((slot) =>
-      behind.map((under) => ({
-        slot: slot.id,
-        name: slot.name,
-        against: under.name,
-        ...compareColours(slot.colour, under.colour),
-      })),
-    )
-    .sort((one, other) => one.deltaE - other.deltaE);
 }

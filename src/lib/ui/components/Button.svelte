@@ -10,6 +10,8 @@
     disabled?: boolean;
     pressed?: boolean;
     type?: 'button' | 'submit';
+    /** The form that a submit button outside of it sends. */
+    form?: string;
     onclick?: (event: MouseEvent) => void;
     children: Snippet;
   };
@@ -21,6 +23,7 @@
     disabled = false,
     pressed,
     type = 'button',
+    form,
     onclick,
     children,
   }: Props = $props();
@@ -29,7 +32,16 @@
 {#if href}
   <a class="button {kind}" {href} {title} aria-label={label}>{@render children()}</a>
 {:else}
-  <button class="button {kind}" {type} {title} {disabled} {onclick} aria-label={label} aria-pressed={pressed}>
+  <button
+    class="button {kind}"
+    {type}
+    {form}
+    {title}
+    {disabled}
+    {onclick}
+    aria-label={label}
+    aria-pressed={pressed}
+  >
     {@render children()}
   </button>
 {/if}

@@ -1,32 +1,76 @@
 <script lang="ts">
   import { goto, invalidateAll } from '$app/navigation';
+  import { page } from '$app/state';
   import Archive from '@lucide/svelte/icons/archive';
   import type { PatternDetail } from '$lib/contract/data';
-  import { groundSlots } from '$lib/core/recipe/recipe';
+  import { SIGHTS, type Sight } from '$lib/core/colour/vision';
+  import { plainColours } from '$lib/core/colour/tint';
+  import type { Point } from '$lib/core/geom/point';
   import { call } from '$lib/ui/state/api';
+  import { onLive } from '$lib/ui/state/live';
   import { toasts } from '$lib/ui/state/toasts.svelte';
   import Button from '$lib/ui/components/Button.svelte';
   import LayOn from '$lib/ui/components/LayOn.svelte';
   import NameField from '$lib/ui/components/NameField.svelte';
+  import SightChoice from '$lib/ui/components/SightChoice.svelte';
+  import { sightFilter } from '$lib/ui/components/SightFilters.svelte';
+  import StaleDialog from '$lib/ui/components/StaleDialog.svelte';
+  import Switch from '$lib/ui/components/Switch.svelte';
   import TopBar from '$lib/ui/components/TopBar.svelte';
-  import { surfaceBackground, type Surface } from '$lib/ui/components/surfaces';
+  import { isSurface, SURFACES, surfaceBackground } from '$lib/ui/components/surfaces';
+  import Colourways from '$lib/ui/library/Colourways.svelte';
+  import DeleteDialog from '$lib/ui/library/DeleteDialog.svelte';
+  import HandOutDialog from '$lib/ui/library/HandOutDialog.svelte';
+  import Judging from '$lib/ui/library/Judging.svelte';
+  import PatternAbout from '$lib/ui/library/PatternAbout.svelte';
   import PatternPicture from '$lib/ui/library/PatternPicture.svelte';
   import Revisions from '$lib/ui/library/Revisions.svelte';
-  import { sayPercent, sayRepeat, sayUnit, sayUses } from '$lib/ui/library/say';
+  import Uses from '$lib/ui/library/Uses.svelte';
+  import { sayPercent } from '$lib/ui/library/say';
 
   let { data } = $props();
   const pattern = $derived(data.pattern);
   const recipe = $derived(pattern.recipe ?? pattern.draft);
-  const facts = $derived(pattern.facts);
-  let surface: Surface = $state('mid');
+  const TABS = ['about', 'colours', 'uses', 'revisions'] as const;
+  const asked = (name: string): string | null => page.url.searchParams.get(name);
+  const tab = $derived(TABS.find((one) => one === asked('tab')) ?? 'about');
+  const surface = $derived.by(() => {
+    const on = asked('on');
+    return isSurface(on) ? on : 'mid';
+  });
+  const sight = $derived<Sight>(SIGHTS.find((one) => one === asked('sight')) ?? 'full');
+  const way = $derived(pattern.colourways.find((one) => one.id === asked('colourway')) ?? null);
+  const over = $derived(way ? plainColours(way.colours) : {});
   let scale = $state(1);
+  let mark: Point | null = $state.raw(null);
+  let handing = $state(false);
+  let deleting = $state(false);
+  let clash: { change: Record<string, unknown>; theirs: PatternDetail; message: string } | null =
+    $state.raw(null);
 
-  async function patch(change: { name?: string; description?: string }): Promise<string | null> {
-    const saved = await call('PATCH', `/patterns/${pattern.id}`, { base: pattern.version, ...change });
+  const ground = $derived.by(() => {
+    const found = SURFACES.find((one) => one.id === surface);
+    return { name: found?.label.toLowerCase() ?? 'white', colour: found?.colour || '#ffffff' };
+  });
+
+  function address(name: string, value: string | null): void {
+    const url = new URL(page.url);
+    if (value === null) url.searchParams.delete(name);
+    else url.searchParams.set(name, value);
+    void goto(url, { replaceState: true, keepFocus: true, noScroll: true });
+  }
+
+  /** Changes how the pattern is kept; a clash with somebody else's change asks which to keep. */
+  async function patch(change: Record<string, unknown>, base = pattern.version): Promise<string | null> {
+    const saved = await call('PATCH', `/patterns/${pattern.id}`, { base, ...change });
+    if (!saved.ok && saved.failure.code === 'stale') {
+      const theirs = saved.failure.current as PatternDetail;
+      clash = { change, theirs, message: saved.failure.message };
+      return null;
+    }
     await invalidateAll();
     return saved.ok ? null : saved.failure.message;
   }
-
   async function setArchived(target: PatternDetail, archived: boolean): Promise<void> {
     const saved = await call('PUT', `/patterns/${target.id}/archived`, { archived });
     if (!saved.ok) return toasts.problem(saved.failure.message);
@@ -40,29 +84,43 @@
       });
     else toasts.show(`“${target.name}” is back in the library.`);
   }
+  // A change of one's own is answered at once; what others do is fetched when it is heard of, but never under the hand.
+  onLive(['pattern.', 'palette.', 'layout.changed', 'bulk.', 'collection.'], () => {
+    if (!(document.activeElement instanceof HTMLInputElement)) void invalidateAll();
+  });
 </script>
 
 <svelte:head><title>{pattern.name} · Isle</title></svelte:head>
 
 <div class="view">
   <TopBar>
-    {#snippet trail()}<a href="/library">Library</a> / <strong>{pattern.name}</strong>{/snippet}
+    {#snippet trail()}<a href="/library">Library</a> / <strong dir="auto">{pattern.name}</strong>{/snippet}
     {#snippet actions()}
       {#if pattern.archivedAt === null}
+        {#if pattern.newest > 0}<Button onclick={() => (handing = true)}>Hand out …</Button>{/if}
         {#if !pattern.stock}
           <Button onclick={() => setArchived(pattern, true)}><Archive size={15} />Archive</Button>
         {/if}
         <Button kind="main" href="/library/{pattern.id}/bench">Open on the bench</Button>
       {:else}
+        <Button
+          disabled={data.usesAnywhere > 0}
+          title={data.usesAnywhere > 0 ? 'It is used; replace it there first' : undefined}
+          onclick={() => (deleting = true)}>Delete for good …</Button
+        >
         <Button kind="main" onclick={() => setArchived(pattern, false)}>Restore</Button>
       {/if}
     {/snippet}
   </TopBar>
   <div class="columns">
     <div class="picture" style:background={surfaceBackground(surface)}>
-      {#if recipe}<PatternPicture {recipe} {scale} label="{pattern.name} at {sayPercent(scale)}" />{/if}
+      <div class="seen" style:filter={sightFilter(sight)}>
+        {#if recipe}
+          <PatternPicture {recipe} {scale} {over} {mark} label="{pattern.name} at {sayPercent(scale)}" />
+        {/if}
+      </div>
       <div class="tools">
-        <LayOn value={surface} onset={(value) => (surface = value)} />
+        <LayOn value={surface} onset={(value) => address('on', value === 'mid' ? null : value)} />
         <label class="scale"
           >Scale
           <input
@@ -76,6 +134,7 @@
           />
           <span class="mono">{sayPercent(scale)}</span></label
         >
+        <SightChoice value={sight} onset={(value) => address('sight', value === 'full' ? null : value)} />
       </div>
     </div>
     <main>
@@ -90,14 +149,18 @@
           aria-label="Description"
           placeholder="Add a description"
           rows="2"
+          dir="auto"
           value={pattern.description}
+          readonly={pattern.stock}
           onchange={async (event) => {
             const problem = await patch({ description: event.currentTarget.value });
             if (problem) toasts.problem(problem);
           }}></textarea>
       </div>
       {#if pattern.archivedAt !== null}<p class="flag">
-          In the archive. Its uses still show it; restore it to use it anew.
+          In the archive. {data.usesAnywhere > 0
+            ? 'Its uses still show it; restore it to use it anew.'
+            : 'Nothing uses it: it can be restored, or deleted for good.'}
         </p>{/if}
       {#if pattern.stock}<p class="flag">Stock: protected. Keep it as new to change it.</p>{/if}
       {#if pattern.hasDraft}
@@ -107,65 +170,63 @@
             : 'There are changes on the bench that are not published.'}
         </p>
       {/if}
-      {#if recipe}
-        <section aria-labelledby="colours">
-          <h2 id="colours">Colours</h2>
-          <ul class="colours">
-            {#each recipe.slots as slot (slot.id)}
-              <li>
-                <span class="dot" style:background={slot.colour}></span>{slot.name}
-                <span class="mono muted">{slot.colour}</span>
-                {#if groundSlots(recipe.ground).includes(slot.id)}<span class="muted">ground</span>{/if}
-              </li>
-            {/each}
-          </ul>
-        </section>
+      <Switch
+        label="Show"
+        value={tab}
+        options={[
+          { value: 'about', label: 'About' },
+          { value: 'colours', label: 'Colours' },
+          { value: 'uses', label: pattern.uses > 0 ? `Uses ${pattern.uses}` : 'Uses' },
+          { value: 'revisions', label: 'Revisions' },
+        ]}
+        onset={(value) => address('tab', value === 'about' ? null : value)}
+      />
+      {#if tab === 'about'}
+        <PatternAbout {pattern} {recipe} facets={data.facets} onpatch={patch} />
+      {:else if tab === 'colours' && recipe}
+        <Colourways
+          {pattern}
+          {recipe}
+          palettes={data.palettes}
+          chosen={way?.id ?? null}
+          onchoose={(id) => address('colourway', id)}
+        />
+        <Judging
+          {recipe}
+          {over}
+          palettes={data.palettes}
+          {scale}
+          surface={ground}
+          onmark={(place) => (mark = place)}
+        />
+      {:else if tab === 'uses'}
+        <Uses {pattern} />
+      {:else if tab === 'revisions'}
+        {#if pattern.revisions.length > 0}<Revisions {pattern} />{:else}<p class="muted">
+            Not published yet.
+          </p>{/if}
       {/if}
-      {#if facts}
-        <section aria-labelledby="facts">
-          <h2 id="facts">Facts</h2>
-          <dl>
-            <dt>Repeat</dt>
-            <dd>{sayRepeat(facts.repeat)}</dd>
-            <dt>Unit</dt>
-            <dd class="mono">{sayUnit(facts)}</dd>
-            <dt>Ground</dt>
-            <dd>{facts.clear ? 'Clear' : 'Own colour'}</dd>
-            <dt>Revision</dt>
-            <dd class="mono">{pattern.newest}</dd>
-          </dl>
-        </section>
-      {/if}
-      {#if pattern.revisions.length > 1}<Revisions {pattern} />{/if}
-      <section aria-labelledby="uses">
-        <h2 id="uses">Where it is used</h2>
-        {#if pattern.usedIn.length === 0}
-          <p class="muted">Nowhere yet. Open a layout and choose it from the hangers to fill a shape.</p>
-        {:else}
-          <p class="muted">{sayUses(pattern)}</p>
-          <ul class="uses">
-            {#each pattern.usedIn as use (use.fillId)}
-              <li>
-                <a href="/projects/{use.projectId}/layouts/{use.layoutId}?shape={use.shapeId}">
-                  <span
-                    ><strong>{use.shapeName}</strong><br /><span class="muted"
-                      >{use.projectName} / {use.layoutName}</span
-                    ></span
-                  >
-                  <span class="mono"
-                    >{sayPercent(use.scaleX)}{#if use.rotation !== 0}<br />{Number(
-                        use.rotation.toFixed(1),
-                      )}°{/if}{#if use.held}<br />held at {use.held}{/if}</span
-                  >
-                </a>
-              </li>
-            {/each}
-          </ul>
-        {/if}
-      </section>
     </main>
   </div>
 </div>
+
+{#if handing}<HandOutDialog ids={[pattern.id]} onclose={() => (handing = false)} />{/if}
+{#if deleting}<DeleteDialog {pattern} onclose={() => (deleting = false)} />{/if}
+{#if clash}
+  {@const { change, theirs, message } = clash}
+  <StaleDialog
+    {message}
+    undoes={false}
+    onmine={() => {
+      clash = null;
+      void patch(change, theirs.version).then((problem) => problem && toasts.problem(problem));
+    }}
+    ontheirs={() => {
+      clash = null;
+      void invalidateAll();
+    }}
+  />
+{/if}
 
 <style>
   .view {
@@ -231,67 +292,17 @@
   textarea:focus {
     border-color: var(--rule);
   }
-  section {
-    display: grid;
-    gap: 8px;
-  }
   .flag {
     padding: 8px 10px;
     border-radius: var(--radius);
     background: var(--amber-tint);
     color: #5f3d00;
   }
-  ul {
-    margin: 0;
-    padding: 0;
-    list-style: none;
+  .seen {
+    position: absolute;
+    inset: 0;
   }
-  .colours li {
-    display: flex;
-    align-items: center;
-    gap: 8px;
-    padding: 3px 0;
-  }
-  .colours .muted:last-child {
-    margin-left: auto;
-  }
-  .dot {
-    width: 20px;
-    height: 20px;
-    border-radius: 50%;
-    box-shadow: inset 0 0 0 1px rgb(20 33 31 / 25%);
-  }
-  dl {
-    display: grid;
-    grid-template-columns: 1fr auto;
-    gap: 5px 12px;
-    margin: 0;
-  }
-  dt {
-    color: var(--muted);
-  }
-  dd {
-    margin: 0;
-    font-weight: 600;
-    text-align: right;
-  }
-  .uses a {
-    display: flex;
-    justify-content: space-between;
-    gap: 8px;
-    padding: 7px 0;
-    border-bottom: 1px solid var(--rule);
-    color: inherit;
-    text-decoration: none;
-  }
-  .uses a:hover strong {
-    color: var(--kelp);
-  }
-  .uses .mono {
-    text-align: right;
-    white-space: nowrap;
-  }
-  @media (max-width: 900px) {
+  @media (max-width: 899px) {
     .columns {
       grid-template-columns: 1fr;
       overflow: auto;

@@ -1,0 +1,244 @@
+<script lang="ts">
+  import { invalidateAll } from '$app/navigation';
+  import { onMount } from 'svelte';
+  import type {
+    BulkDone,
+    FoundPatterns,
+    PatternDetail,
+    PatternSummary,
+    PublishPreview,
+    UseInPlace,
+  } from '$lib/contract/data';
+  import { replacePattern } from '$lib/core/recipe/recolour';
+  import Button from '../components/Button.svelte';
+  import Dialog from '../components/Dialog.svelte';
+  import Tick from '../components/Tick.svelte';
+  import { call } from '../state/api';
+  import { toasts } from '../state/toasts.svelte';
+  import { swatchUrl } from './say';
+  import { undoBulk } from './undo-bulk';
+  import UsePicture from './UsePicture.svelte';
+
+  /** Another pattern in the place of one, in all projects or chosen ones: first a sheet of every use before and after. */
+  type Props = { pattern: PatternDetail; preview: PublishPreview; onclose: () => void };
+  let { pattern, preview, onclose }: Props = $props();
+
+  let search = $state('');
+  let found: PatternSummary[] = $state.raw([]);
+  let by: PatternDetail | null = $state.raw(null);
+  let left: string[] = $state.raw([]);
+  let busy = $state(false);
+  let problem: string | null = $state(null);
+  let asked = 0;
+
+  const projects = $derived([...new Map(preview.uses.map((use) => [use.projectId, use.projectName]))]);
+  const chosen = $derived(preview.uses.filter((use) => !left.includes(use.projectId)));
+  const MOST = 40;
+
+  async function find(text: string): Promise<void> {
+    search = text;
+    const turn = ++asked;
+    const answer = await call<FoundPatterns>('GET', `/patterns?limit=30&search=${encodeURIComponent(text)}`);
+    if (turn !== asked) return;
+    if (answer.ok) found = answer.value.patterns.filter((one) => one.id !== pattern.id);
+    else problem = answer.failure.message;
+  }
+  onMount(() => void find(''));
+
+  async function take(id: string): Promise<void> {
+    const answer = await call<PatternDetail>('GET', `/patterns/${id}`);
+    if (answer.ok) by = answer.value;
+    else problem = answer.failure.message;
+  }
+  const before = (use: UseInPlace) => preview.recipes[use.held ?? preview.newest];
+  function after(use: UseInPlace): UseInPlace {
+    const { fill } = use.shape;
+    if (!by?.recipe || fill?.kind !== 'pattern') return use;
+    const replaced = replacePattern(fill, by.id, before(use)?.slots ?? [], by.recipe.slots);
+    return { ...use, held: null, shape: { ...use.shape, fill: replaced } };
+  }
+  async function replace(): Promise<void> {
+    if (!by) return;
+    busy = true;
+    const done = await call<BulkDone>('POST', `/patterns/${pattern.id}/replaced`, {
+      by: by.id,
+      ...(left.length > 0 ? { projects: projects.map(([id]) => id).filter((id) => !left.includes(id)) } : {}),
+    });
+    busy = false;
+    if (!done.ok) {
+      problem = done.failure.message;
+      return;
+    }
+    onclose();
+    await invalidateAll();
+    const { id, fills, layouts, summary } = done.value;
+    toasts.show(
+      `${summary} in ${fills === 1 ? 'one use' : `${fills} uses`}, ${layouts === 1 ? 'one layout' : `${layouts} layouts`}.`,
+      { action: { label: 'Undo', run: () => void undoBulk(id) } },
+    );
+  }
+</script>
+
+<Dialog title="Replace “{pattern.name}”" width={860} {onclose}>
+  <div class="columns">
+    <div class="choose">
+      <input
+        type="search"
+        placeholder="Find the pattern to use instead"
+        aria-label="Find the pattern to use instead"
+        value={search}
+        oninput={(event) => find(event.currentTarget.value)}
+      />
+      <ul class="found">
+        {#each found as one (one.id)}
+          <li>
+            <button type="button" aria-pressed={by?.id === one.id} onclick={() => take(one.id)}>
+              <img src={swatchUrl(one, 96, 40, 0.4)} alt="" width="96" height="40" />
+              <span>{one.name}</span>
+            </button>
+          </li>
+        {:else}
+          <li class="muted">Nothing matches “{search}”.</li>
+        {/each}
+      </ul>
+      {#if projects.length > 1}
+        <fieldset>
+          <legend class="muted">In</legend>
+          {#each projects as [id, name] (id)}
+            <Tick
+              label={name}
+              checked={!left.includes(id)}
+              onset={(on) => (left = on ? left.filter((one) => one !== id) : [...left, id])}
+            />
+          {/each}
+        </fieldset>
+      {/if}
+    </div>
+    <div class="sheet">
+      {#if by?.recipe}
+        <p class="muted">
+          Scale, turn, offset, opacity and ground of every use stay. Held uses are replaced too and follow the
+          new pattern.
+        </p>
+        <ul>
+          {#each chosen.slice(0, MOST) as use (use.fillId)}
+            {@const recipe = before(use)}
+            <li>
+              {#if recipe}
+                <UsePicture
+                  {use}
+                  {recipe}
+                  colourways={preview.colourways}
+                  width={104}
+                  height={72}
+                  label="{use.shape.name} before"
+                />
+              {/if}
+              <span aria-hidden="true">→</span>
+              <UsePicture
+                use={after(use)}
+                recipe={by.recipe}
+                colourways={by.colourways}
+                width={104}
+                height={72}
+                label="{use.shape.name} after"
+              />
+              <span class="what"
+                ><strong>{use.shape.name}</strong><span class="muted"
+                  >{use.projectName} / {use.layoutName}</span
+                ></span
+              >
+            </li>
+          {/each}
+        </ul>
+        {#if chosen.length > MOST}<p class="muted">And {chosen.length - MOST} more.</p>{/if}
+      {:else}
+        <p class="muted">Choose a pattern at the left: every use is shown here before and after.</p>
+      {/if}
+    </div>
+  </div>
+  {#if problem}<p class="problem" role="alert">{problem}</p>{/if}
+  {#snippet actions()}
+    <Button onclick={onclose}>Cancel</Button>
+    <Button kind="main" disabled={!by || busy || chosen.length === 0} onclick={replace}
+      >{by ? `Replace in ${chosen.length === 1 ? 'one use' : `${chosen.length} uses`}` : 'Replace'}</Button
+    >
+  {/snippet}
+</Dialog>
+
+<style>
+  .columns {
+    display: grid;
+    grid-template-columns: 240px 1fr;
+    gap: 20px;
+    height: 440px;
+  }
+  .choose {
+    display: flex;
+    flex-direction: column;
+    gap: 8px;
+    min-height: 0;
+  }
+  input {
+    padding: 6px 10px;
+    border: 1px solid var(--rule);
+    border-radius: var(--radius);
+  }
+  ul {
+    margin: 0;
+    padding: 0;
+    list-style: none;
+  }
+  .found {
+    flex: 1;
+    min-height: 0;
+    overflow: auto;
+  }
+  .found button {
+    display: flex;
+    align-items: center;
+    gap: 10px;
+    width: 100%;
+    padding: 4px;
+    border: 0;
+    border-radius: 4px;
+    background: none;
+    text-align: left;
+    cursor: pointer;
+  }
+  .found button:hover {
+    background: var(--paper);
+  }
+  .found [aria-pressed='true'] {
+    background: var(--kelp-tint);
+    font-weight: 600;
+  }
+  .found img {
+    display: block;
+    background: var(--surround);
+  }
+  fieldset {
+    display: grid;
+    gap: 3px;
+    margin: 0;
+    padding: 0;
+    border: 0;
+  }
+  .sheet {
+    overflow: auto;
+  }
+  .sheet li {
+    display: flex;
+    align-items: center;
+    gap: 10px;
+    padding: 5px 0;
+  }
+  .what {
+    display: grid;
+    min-width: 0;
+    font-size: 12.5px;
+  }
+  .problem {
+    color: var(--amber);
+  }
+</style>

@@ -1,0 +1,17 @@
+import { invalidateAll } from '$app/navigation';
+import { call } from '../state/api';
+import { toasts } from '../state/toasts.svelte';
+
+/** Undoes a replacement or recolouring of many fills, and says how far it could. */
+export async function undoBulk(id: string): Promise<void> {
+  const undone = await call<{ fills: number; left: number }>('POST', `/changes/${id}/undone`);
+  if (!undone.ok) return toasts.problem(undone.failure.message);
+  await invalidateAll();
+  const { fills, left } = undone.value;
+  const back = fills === 1 ? 'One use is' : `${fills} uses are`;
+  toasts.show(
+    left === 0
+      ? `Undone: ${back} as before.`
+      : `${back} as before; ${left} changed since then and stay as they are now.`,
+  );
+}

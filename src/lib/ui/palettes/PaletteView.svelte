@@ -1,0 +1,416 @@
+<script lang="ts">
+  import { untrack } from 'svelte';
+  import Trash from '@lucide/svelte/icons/trash-2';
+  import type { ColourUses, LibraryFacets, PaletteData, PaletteEntry } from '$lib/contract/data';
+  import type { OrderBy } from '$lib/core/colour/order';
+  import { readAnyColour, sayOklch } from '$lib/core/colour/space';
+  import Button from '../components/Button.svelte';
+  import Choice from '../components/Choice.svelte';
+  import ColourPlane from '../components/ColourPlane.svelte';
+  import NameField from '../components/NameField.svelte';
+  import SaveNote from '../components/SaveNote.svelte';
+  import StaleDialog from '../components/StaleDialog.svelte';
+  import { call } from '../state/api';
+  import { saveBlob } from '../state/save-file';
+  import { toasts } from '../state/toasts.svelte';
+  import ContrastMatrix from './ContrastMatrix.svelte';
+  import { colourEntry, PaletteEditor } from './editor.svelte';
+  import GradientEditor from './GradientEditor.svelte';
+  import PictureColours from './PictureColours.svelte';
+  import SchemeDialog from './SchemeDialog.svelte';
+  import UsedColours from './UsedColours.svelte';
+
+  /** One palette: its colours, what follows them, how they stand against each other, and ways to get more. */
+  type Props = {
+    palette: PaletteData;
+    projects: LibraryFacets['projects'];
+    onarchive: () => void;
+    onname: () => void;
+  };
+  let { palette, projects, onarchive, onname }: Props = $props();
+
+  // The view is made anew for each palette.
+  // svelte-ignore state_referenced_locally
+  const editor = new PaletteEditor(palette);
+  let uses: ColourUses = $state.raw({});
+  let dialog = $state<'picture' | 'scheme' | 'used' | null>(null);
+  let typed = $state('');
+  let problem: string | null = $state(null);
+  const doc = $derived(editor.doc);
+  const entry = $derived(editor.entry);
+  const stale = $derived(editor.saver.state.kind === 'stale' ? editor.saver.state.failure : null);
+
+  $effect(() => {
+    const { doc: now, inGesture } = editor.history;
+    if (!inGesture) untrack(() => editor.saver.want(now));
+  });
+  $effect(() => {
+    // Somebody else changed it: shown at once, unless there is work of one's own under way.
+    const { version } = palette;
+    untrack(() => {
+      if (editor.saver.clean && version > editor.saver.version) editor.take(palette);
+    });
+  });
+  $effect(() => {
+    void editor.saver.version;
+    void call<ColourUses>('GET', `/palettes/${palette.id}/uses`).then((answer) => {
+      if (answer.ok) uses = answer.value;
+    });
+  });
+  $effect(() => () => void editor.saver.flush());
+
+  function sayColourUses(id: string): string {
+    const held = uses[id];
+    if (!held) return 'Nothing follows it yet.';
+    const count = (number: number, one: string, many: string): string[] =>
+      number === 0 ? [] : [number === 1 ? `one ${one}` : `${number} ${many}`];
+    const parts = [
+      ...count(held.patterns, 'pattern', 'patterns'),
+      ...count(held.colourways, 'colourway', 'colourways'),
+      ...count(held.fills, 'fill', 'fills'),
+      ...count(held.pages, 'page', 'pages'),
+    ];
+    return `${parts.join(', ')} follow${parts.length === 1 && parts[0]?.startsWith('one') ? 's' : ''} it.`;
+  }
+
+  function add(): void {
+    const text = typed.trim();
+    if (text === '') {
+      editor.add([colourEntry('Colour', '#808080')]);
+      return;
+    }
+    const read = readAnyColour(text);
+    problem = read.ok ? null : read.message;
+    if (!read.ok) return;
+    typed = '';
+    editor.add([colourEntry('Colour', read.hex, read.outside ? text : null)]);
+  }
+  function recolour(one: PaletteEntry, text: string): void {
+    const read = readAnyColour(text);
+    problem = read.ok ? null : read.message;
+    if (read.ok) editor.set(one.id, { hex: read.hex, css: read.outside ? text.trim() : null });
+  }
+  function gradient(): void {
+    const [one, other] = [editor.plain[0], editor.plain.at(-1)];
+    const stop = (at: number, from: PaletteEntry | undefined, otherwise: string) =>
+      from ? { at, hex: from.hex, link: from.id } : { at, hex: otherwise };
+    const stops = [stop(0, one, '#000000'), stop(1, other, '#ffffff')];
+    editor.add([{ name: 'Gradient', hex: stops[0]!.hex, gradient: stops }]);
+  }
+  function take(colours: { name: string; hex: string }[]): void {
+    dialog = null;
+    editor.add(colours.map(({ name, hex }) => colourEntry(name, hex)));
+  }
+  async function saveAs(as: string): Promise<void> {
+    await editor.saver.flush();
+    const answer = await fetch(`/api/v1/palettes/${palette.id}/file?as=${as}`);
+    if (answer.ok) await saveBlob(answer);
+    else toasts.problem('The palette could not be written; try again.');
+  }
+  function merge(): void {
+    const count = editor.merge(2.3);
+    toasts.show(
+      count === 0
+        ? 'No two colours are nearer than ΔE2000 2.3.'
+        : `Merged: ${count === 1 ? 'one near duplicate is' : `${count} near duplicates are`} gone.`,
+      count === 0 ? {} : { action: { label: 'Undo', run: () => editor.history.undo() } },
+    );
+  }
+  function onkey(event: KeyboardEvent): void {
+    const inText = (event.target as HTMLElement).matches('input, textarea, select');
+    if (inText || document.querySelector('dialog[open]')) return;
+    const command = event.metaKey || event.ctrlKey;
+    if (command && event.key.toLowerCase() === 'z') {
+      event.preventDefault();
+      if (event.shiftKey) editor.history.redo();
+      else editor.history.undo();
+    } else if (event.key === 'Delete' && editor.chosen) editor.remove(editor.chosen);
+  }
+  function onentrykey(event: KeyboardEvent, id: string): void {
+    const step = { ArrowLeft: -1, ArrowRight: 1 }[event.key];
+    if (!step) return;
+    event.preventDefault();
+    if (event.altKey) editor.move(id, step);
+    else {
+      const index = doc.colours.findIndex((one) => one.id === id);
+      editor.chosen = doc.colours[Math.max(0, Math.min(doc.colours.length - 1, index + step))]?.id ?? null;
+    }
+    requestAnimationFrame(() => document.querySelector<HTMLElement>('.entry[aria-pressed="true"]')?.focus());
+  }
+  const background = (one: PaletteEntry): string =>
+    one.gradient
+      ? `linear-gradient(to right, ${[...one.gradient]
+          .sort((a, b) => a.at - b.at)
+          .map(({ at, hex }) => `${hex} ${at * 100}%`)
+          .join(', ')})`
+      : one.hex;
+  let dragged: string | null = null;
+</script>
+
+<svelte:window onkeydown={onkey} />
+
+<div class="view">
+  <header>
+    <NameField
+      size="title"
+      label="The name of the palette"
+      value={doc.name}
+      onset={async (name) => {
+        editor.change({ name });
+        await editor.saver.flush();
+        if (editor.saver.state.kind === 'failed') {
+          const { message } = editor.saver.state;
+          editor.history.undo();
+          return message;
+        }
+        onname();
+        return null;
+      }}
+    />
+    <Choice
+      label="Belongs to"
+      value={doc.projectId ?? ''}
+      options={[
+        ['', 'Shared by all projects'],
+        ...projects.map(({ id, name }) => [id, `Only ${name}`] as const),
+      ]}
+      onset={(id) => editor.change({ projectId: id === '' ? null : id })}
+    />
+    <SaveNote state={editor.saver.state} onretry={() => editor.saver.flush()} />
+    <span class="space"></span>
+    <Choice
+      label="Save as a file"
+      value=""
+      options={[
+        ['', 'Save as …'],
+        ['tokens', 'Design tokens'],
+        ['css', 'CSS custom properties'],
+        ['csv', 'CSV'],
+        ['svg', 'SVG sheet'],
+      ]}
+      onset={(as) => as !== '' && void saveAs(as)}
+    />
+    <Button onclick={onarchive}>Archive</Button>
+  </header>
+
+  <div class="add">
+    <input
+      class="mono"
+      type="text"
+      placeholder="#2f8fab, teal or oklch(…)"
+      aria-label="A colour to add"
+      bind:value={typed}
+      spellcheck="false"
+      onkeydown={(event) => event.key === 'Enter' && add()}
+    />
+    <Button onclick={add}>Add</Button>
+    <Button onclick={() => (dialog = 'picture')}>From a picture …</Button>
+    <Button onclick={() => (dialog = 'scheme')}>From a scheme …</Button>
+    <Button onclick={() => (dialog = 'used')}>From patterns in use …</Button>
+    <Button onclick={gradient}>Gradient</Button>
+    <span class="space"></span>
+    <Choice
+      label="Sort the colours"
+      value=""
+      options={[
+        ['', 'Sort by …'],
+        ['lightness', 'Lightness'],
+        ['hue', 'Hue'],
+        ['chroma', 'Chroma'],
+      ]}
+      onset={(by) => by !== '' && editor.order(by as OrderBy)}
+    />
+    <Button onclick={merge}>Merge near duplicates</Button>
+  </div>
+  {#if problem}<p class="problem" role="alert">{problem}</p>{/if}
+
+  <div class="columns">
+    <ul class="entries" aria-label="Colours">
+      {#each doc.colours as one (one.id)}
+        <li>
+          <button
+            type="button"
+            class="entry"
+            aria-pressed={editor.chosen === one.id}
+            draggable="true"
+            title="Alt and an arrow key move it"
+            ondragstart={() => (dragged = one.id)}
+            ondragover={(event) => event.preventDefault()}
+            ondrop={() => {
+              if (dragged === null || dragged === one.id) return;
+              const ids = doc.colours.map((held) => held.id);
+              editor.move(dragged, ids.indexOf(one.id) - ids.indexOf(dragged));
+              dragged = null;
+            }}
+            onclick={() => (editor.chosen = one.id)}
+            onkeydown={(event) => onentrykey(event, one.id)}
+          >
+            <span class="swatch" style:background={background(one)}></span>
+            <strong dir="auto">{one.name}</strong>
+            <span class="mono muted"
+              >{one.gradient ? `${one.gradient.length} stops` : one.hex}{one.css ? ' *' : ''}</span
+            >
+          </button>
+        </li>
+      {:else}
+        <li class="muted none">No colours yet. Type one above, or take them from a picture or a scheme.</li>
+      {/each}
+    </ul>
+    {#if entry}
+      <aside aria-label="The chosen colour">
+        <NameField
+          label="The name of the colour"
+          value={entry.name}
+          onset={(name) => {
+            editor.set(entry.id, { name });
+            return null;
+          }}
+        />
+        {#if entry.gradient}
+          <GradientEditor
+            stops={entry.gradient}
+            palette={{ name: doc.name, colours: editor.plain }}
+            onlive={(stops) =>
+              editor.set(entry.id, { gradient: stops, hex: stops[0]?.hex ?? entry.hex }, true)}
+            onset={(stops) => editor.set(entry.id, { gradient: stops, hex: stops[0]?.hex ?? entry.hex })}
+          />
+        {:else}
+          <input
+            class="mono text"
+            type="text"
+            aria-label="The colour as hex or CSS"
+            value={entry.css ?? entry.hex}
+            spellcheck="false"
+            onchange={(event) => recolour(entry, event.currentTarget.value)}
+          />
+          {#if entry.css}
+            <p class="muted">
+              Outside sRGB. Shown and written as {entry.hex}, the nearest by CSS Color 4’s gamut mapping.
+            </p>
+          {/if}
+          <ColourPlane
+            colour={entry.hex}
+            label={entry.name}
+            onlive={(hex) => editor.set(entry.id, { hex, css: null }, true)}
+            onset={(hex) => editor.set(entry.id, { hex, css: null })}
+          />
+          <p class="mono muted">{sayOklch(entry.hex)}</p>
+        {/if}
+        <p class="muted">{sayColourUses(entry.id)}</p>
+        <Button onclick={() => editor.remove(entry.id)}><Trash size={14} />Take out</Button>
+      </aside>
+    {/if}
+  </div>
+
+  <ContrastMatrix colours={editor.plain} />
+</div>
+
+{#if dialog === 'picture'}<PictureColours ontake={take} onclose={() => (dialog = null)} />{/if}
+{#if dialog === 'scheme'}
+  <SchemeDialog
+    from={entry?.hex ?? editor.plain[0]?.hex ?? '#2f8fab'}
+    ontake={take}
+    onclose={() => (dialog = null)}
+  />
+{/if}
+{#if dialog === 'used'}<UsedColours has={editor.plain} ontake={take} onclose={() => (dialog = null)} />{/if}
+{#if stale}
+  <StaleDialog
+    message={stale.message}
+    onmine={() => {
+      const theirs = stale.current as PaletteData;
+      editor.saver.rebase(
+        { name: theirs.name, projectId: theirs.projectId, colours: theirs.colours },
+        theirs.version,
+      );
+    }}
+    ontheirs={() => editor.take(stale.current as PaletteData)}
+  />
+{/if}
+
+<style>
+  .view {
+    display: grid;
+    gap: 14px;
+    padding: 18px 20px 40px;
+  }
+  header,
+  .add {
+    display: flex;
+    align-items: center;
+    gap: 10px;
+    flex-wrap: wrap;
+  }
+  .space {
+    flex: 1;
+  }
+  input {
+    padding: 5px 8px;
+    border: 1px solid var(--rule);
+    border-radius: var(--radius);
+    background: var(--card);
+  }
+  .add input {
+    width: 200px;
+  }
+  .columns {
+    display: flex;
+    gap: 20px;
+    align-items: flex-start;
+  }
+  .entries {
+    display: grid;
+    flex: 1;
+    grid-template-columns: repeat(auto-fill, minmax(104px, 1fr));
+    gap: 10px;
+    margin: 0;
+    padding: 0;
+    list-style: none;
+  }
+  .entry {
+    display: grid;
+    gap: 1px;
+    width: 100%;
+    padding: 4px;
+    border: 1px solid transparent;
+    border-radius: var(--radius);
+    background: none;
+    text-align: left;
+    cursor: pointer;
+  }
+  .entry[aria-pressed='true'] {
+    border-color: var(--kelp);
+    background: var(--kelp-tint);
+  }
+  .swatch {
+    height: 62px;
+    margin-bottom: 3px;
+    border-radius: 4px;
+    box-shadow: inset 0 0 0 1px rgb(20 33 31 / 15%);
+  }
+  .entry strong {
+    overflow: hidden;
+    text-overflow: ellipsis;
+    white-space: nowrap;
+  }
+  .none {
+    grid-column: 1 / -1;
+  }
+  aside {
+    display: grid;
+    flex: none;
+    gap: 8px;
+    justify-items: start;
+    width: 236px;
+    padding: 12px;
+    border: 1px solid var(--rule);
+    border-radius: 8px;
+    background: var(--card);
+  }
+  .text {
+    width: 100%;
+  }
+  .problem {
+    color: var(--amber);
+  }
+</style>
