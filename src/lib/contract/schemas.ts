@@ -518,7 +518,11 @@ export const schemas = {
     base: version().required(),
     changes: Joi.array().items(change).min(1).max(10_000).required(),
   }),
-  exportSvgQuery: Joi.object({ patterns: Joi.string().valid('live', 'expanded').default('live') }),
+  exportSvgQuery: Joi.object({
+    patterns: Joi.string().valid('live', 'expanded').default('live'),
+    /** Makes another address of each version, so that a page shows the new picture. */
+    version: version(),
+  }),
   exportPng: Joi.object({ ppi: between(LIMITS.ppi).required() }),
   handOut: Joi.object({
     ids: Joi.array().items(id()).min(1).max(20_000),

@@ -1,7 +1,9 @@
 import type { Colourway } from '../colour/colourway';
 import type { ColourSlot } from '../colour/slots';
-import { tintOf, type Tint } from '../colour/tint';
+import { orderColours } from '../colour/order';
+import { mapSame, tintOf, type Tint } from '../colour/tint';
 import type { Fill, PatternFill } from './fill';
+import type { Layout } from './layout';
 import { recolourFill } from './links';
 
 /** The slots and colourways of the pattern that a fill shows. */
@@ -48,6 +50,51 @@ export function exchangeColours(exchanges: readonly Exchange[]): (tint: Tint) =>
       (tint.link === undefined ? exchanges.find(({ from }) => from.hex === tint.colour) : undefined);
     return found ? { colour: found.to.hex, link: found.to.id } : tint;
   };
+}
+
+/** Counterparts for the colours of one palette among those of another: by lightness, place or name. */
+export function shownExchanges(
+  from: readonly PaletteColour[],
+  to: readonly PaletteColour[],
+  by: 'lightness' | 'place' | 'name',
+): Exchange[] {
+  if (to.length === 0) return [];
+  const pair = (one: PaletteColour, other: PaletteColour): Exchange => ({
+    from: { id: one.id, hex: one.hex },
+    to: { id: other.id, hex: other.hex },
+  });
+  if (by === 'name')
+    return from.flatMap((one) => {
+      const same = to.find((other) => other.name.toLowerCase() === one.name.toLowerCase());
+      return same ? [pair(one, same)] : [];
+    });
+  if (by === 'place') return from.slice(0, to.length).map((one, index) => pair(one, to[index]!));
+  const light = orderColours(to, 'lightness');
+  return orderColours(from, 'lightness').map((one, index, all) => {
+    const share = all.length === 1 ? 0 : index / (all.length - 1);
+    return pair(one, light[Math.round(share * (light.length - 1))]!);
+  });
+}
+
+type PaletteColour = { id: string; name: string; hex: string };
+
+/** A layout with the colours of its fills and background exchanged; the same object where nothing changes. */
+export function recolourLayout<T extends Layout>(
+  layout: T,
+  patternOf: (fill: Fill) => PatternColours | null,
+  exchanges: readonly Exchange[],
+): T {
+  const change = exchangeColours(exchanges);
+  const shapes = mapSame(layout.shapes, (shape) => {
+    const fill = shape.fill && recolourUse(shape.fill, patternOf(shape.fill), change);
+    return fill === shape.fill ? shape : { ...shape, fill };
+  });
+  const before = layout.background === null ? null : tintOf(layout.background, layout.backgroundLink);
+  const after = before && change(before);
+  if (shapes === layout.shapes && after === before) return layout;
+  const page =
+    after && after !== before ? { background: after.colour, backgroundLink: after.link ?? null } : {};
+  return { ...layout, shapes, ...page };
 }
 
 /**

@@ -16,7 +16,10 @@
   import { View } from '../layout/view.svelte';
   import NewThing from '../library/NewThing.svelte';
   import { sayLength, sayUses } from '../library/say';
+  import { call } from '../state/api';
   import { fillAddress, lastLayout } from '../state/last-layout';
+  import { linksFrom } from '../state/links';
+  import { onLive } from '../state/live';
   import { toasts } from '../state/toasts.svelte';
   import { BenchWorker } from '$lib/workers/client';
   import { Checks } from './checks.svelte';
@@ -48,7 +51,10 @@
 
   /** The view where a pattern is built; `pattern` is null for a new one. */
   type Props = { pattern: PatternDetail | null; palettes: PaletteData[]; measured?: boolean };
-  let { pattern, palettes, measured = false }: Props = $props();
+  let { pattern, palettes: firstPalettes, measured = false }: Props = $props();
+
+  // svelte-ignore state_referenced_locally
+  let palettes = $state.raw(firstPalettes);
 
   // svelte-ignore state_referenced_locally
   const editor = new BenchEditor(pattern, measured);
@@ -118,6 +124,12 @@
     return () => clearTimeout(wait);
   });
   $effect(() => () => worker.stop());
+  onLive(['palette.'], async () => {
+    const fresh = await call<PaletteData[]>('GET', '/palettes');
+    if (!fresh.ok) return;
+    palettes = fresh.value;
+    editor.links = linksFrom(fresh.value, editor.links);
+  });
   $effect(() => {
     if (editor.id === null || page.url.pathname !== '/library/new') return;
     replaceState(`/library/${editor.id}/bench`, page.state);

@@ -1,11 +1,14 @@
 <script lang="ts">
   import type { PaletteData } from '$lib/contract/data';
+  import { tintOf } from '$lib/core/colour/tint';
+  import { freeName } from '$lib/core/recipe/edit';
   import { groundSlots, type Ground, type GroundStop } from '$lib/core/recipe/recipe';
   import Choice from '../components/Choice.svelte';
   import ColourWell from '../components/ColourWell.svelte';
   import NumberField from '../components/NumberField.svelte';
   import Panel from '../components/Panel.svelte';
   import type { BenchEditor } from './editor.svelte';
+  import { newId } from './fresh';
 
   /** What lies behind the motifs: nothing, one colour, or a gradient that the repeat closes. */
   type Props = {
@@ -32,6 +35,27 @@
   ];
 
   const set = (next: Ground): void => editor.commit({ ...editor.recipe, ground: next });
+  const gradients = $derived(
+    palettes.flatMap(({ colours }) =>
+      colours.flatMap(({ id, name, gradient }) => (gradient ? [{ id, name, gradient }] : [])),
+    ),
+  );
+
+  /** Takes the stops of a gradient of the palettes, in one step: colours that the pattern has not yet are added. */
+  function takeGradient(id: string): void {
+    const found = gradients.find((one) => one.id === id);
+    if (!found || (ground.kind !== 'linear' && ground.kind !== 'radial')) return;
+    const slots = [...editor.recipe.slots];
+    const stops = found.gradient.map(({ at, hex, link }): GroundStop => {
+      const held = slots.find((slot) => (link ? slot.link === link : slot.colour === hex));
+      if (held) return { at, slot: held.id };
+      const names = slots.map((slot) => slot.name);
+      const fresh = { id: newId(), name: freeName(found.name, names), ...tintOf(hex, link) };
+      slots.push(fresh);
+      return { at, slot: fresh.id };
+    });
+    editor.commit({ ...editor.recipe, slots, ground: { ...ground, stops } });
+  }
   const slotOrNew = (id: string): string | null => (id === 'new' ? addSlot('Ground', '#e0f0ec') : id);
 
   function setKind(kind: Ground['kind']): void {
@@ -124,6 +148,14 @@
         >
       </div>
     {/each}
+    {#if gradients.length > 0}
+      <Choice
+        label="Take a gradient of the palettes"
+        value=""
+        options={[['', 'From a palette …'], ...gradients.map(({ id, name }) => [id, name] as const)]}
+        onset={takeGradient}
+      />
+    {/if}
     <div class="line">
       <button
         type="button"

@@ -3,6 +3,7 @@
   import type { PaletteData, PatternSummary } from '$lib/contract/data';
   import { tintOf, type Tint } from '$lib/core/colour/tint';
   import type { PatternFill } from '$lib/core/recipe/fill';
+  import { assetsOf } from '$lib/core/scene/pictures';
   import { LIMITS } from '$lib/core/recipe/limits';
   import { wrapDegrees } from '$lib/core/num/tolerance';
   import Button from '../components/Button.svelte';
@@ -10,7 +11,9 @@
   import NumberField from '../components/NumberField.svelte';
   import Popover from '../components/Popover.svelte';
   import Switch from '../components/Switch.svelte';
+  import ColourwayPicker from './ColourwayPicker.svelte';
   import GroundPicker from './GroundPicker.svelte';
+  import LookPicker from './LookPicker.svelte';
   import type { LayoutEditor } from './editor.svelte';
   import { swatchUrl } from '../library/say';
 
@@ -25,6 +28,11 @@
   const plain = $derived(fill === null && first?.fill?.kind === 'colour' ? first.fill : null);
   const recipe = $derived(editor.recipeOf(fill));
   const tints = $derived(fill ? editor.tintsOf(fill) : {});
+  const ways = $derived(fill ? editor.colourwaysOf(fill) : []);
+  const hasPictures = $derived.by(() => {
+    const pattern = fill && editor.lookup(fill);
+    return pattern ? assetsOf(pattern.scene).length > 0 : false;
+  });
   const patternName = $derived(
     fill
       ? (editor.patterns.get(fill.pattern)?.name ?? 'a pattern that is gone')
@@ -232,6 +240,18 @@
         <span>Ground</span>
         <GroundPicker {editor} {fill} {recipe} {palettes} />
       </div>
+      {#if ways.length > 0}
+        <div class="cell">
+          <span>Colourway</span>
+          <ColourwayPicker {editor} {fill} {ways} />
+        </div>
+      {/if}
+      {#if hasPictures}
+        <div class="cell">
+          <span>Pictures</span>
+          <LookPicker {editor} {fill} {palettes} />
+        </div>
+      {/if}
       {#if recipe}
         <div class="cell">
           <span>Colours</span>
@@ -244,7 +264,10 @@
                 {palettes}
                 size={18}
                 reset={fill.colours[slot.id]
-                  ? { label: 'Use the pattern’s own colour', run: () => resetColour(slot.id) }
+                  ? {
+                      label: fill.colourway ? 'Use the colourway’s colour' : 'Use the pattern’s own colour',
+                      run: () => resetColour(slot.id),
+                    }
                   : null}
                 onlive={(colour) => setColour(slot.id, { colour }, true)}
                 onset={(colour, link) => setColour(slot.id, tintOf(colour, link), false)}

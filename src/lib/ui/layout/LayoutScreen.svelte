@@ -8,15 +8,21 @@
   import Star from '@lucide/svelte/icons/star';
   import type { LayoutData, PaletteData, PatternForUse, PatternSummary } from '$lib/contract/data';
   import type { ShapeForm } from '$lib/core/geom/shapes';
+  import type { Sight } from '$lib/core/colour/vision';
   import Button from '../components/Button.svelte';
   import NameField from '../components/NameField.svelte';
   import SaveNote from '../components/SaveNote.svelte';
+  import SightChoice from '../components/SightChoice.svelte';
   import StaleDialog from '../components/StaleDialog.svelte';
   import ToolBar from '../components/ToolBar.svelte';
   import TopBar from '../components/TopBar.svelte';
   import ViewTools from '../components/ViewTools.svelte';
   import { onMount } from 'svelte';
   import { saySize } from '../library/say';
+  import { call } from '../state/api';
+  import { provideEyedropper } from '../state/eyedropper.svelte';
+  import { linksFrom } from '../state/links';
+  import { onLive } from '../state/live';
   import { rememberLayout } from '../state/last-layout';
   import { docOf } from './doc';
   import { LayoutEditor, type Tool } from './editor.svelte';
@@ -27,6 +33,7 @@
   import { keyIsTaken, layoutKey, LAYOUT_KEYS } from './keys';
   import KeysDialog from './KeysDialog.svelte';
   import Ledger from './Ledger.svelte';
+  import RecolourDialog from './RecolourDialog.svelte';
   import PageSettings from './PageSettings.svelte';
   import Stage from './Stage.svelte';
   import { View } from './view.svelte';
@@ -39,12 +46,17 @@
     palettes: PaletteData[];
     shape: string | null;
   };
-  let { layout, patterns, hangers, palettes, shape }: Props = $props();
+  let { layout, patterns, hangers, palettes: firstPalettes, shape }: Props = $props();
 
   // svelte-ignore state_referenced_locally
   const editor = new LayoutEditor(layout, patterns);
   // svelte-ignore state_referenced_locally
   if (shape !== null) editor.select(shape.split(','));
+  // svelte-ignore state_referenced_locally
+  let palettes = $state.raw(firstPalettes);
+  const eyedropper = provideEyedropper();
+  let sight: Sight = $state('full');
+  let recolouring = $state(false);
   const view = new View();
   let stage: Stage | undefined = $state();
   let exporting = $state(false);
@@ -84,6 +96,19 @@
     editor.addShape(tool as ShapeForm['kind'], box);
   }
 
+  /** What is changed elsewhere shows here: colours of palettes, patterns, and this layout itself. */
+  onLive(['palette.', 'pattern.', 'layout.changed'], async (events) => {
+    if (events.some(({ kind }) => kind.startsWith('palette.'))) {
+      const fresh = await call<PaletteData[]>('GET', '/palettes');
+      if (fresh.ok) {
+        palettes = fresh.value.filter((one) => one.projectId === null || one.projectId === layout.projectId);
+        editor.links = linksFrom(fresh.value, editor.links);
+      }
+    }
+    if (events.some(({ kind, subject }) => kind.startsWith('pattern.') && editor.patterns.has(subject)))
+      await editor.refreshPatterns();
+    if (events.some(({ subject }) => subject === layout.id)) await editor.refreshLayout();
+  });
   $effect(() => {
     if (!editor.history.inGesture) editor.saver.want(editor.history.doc);
   });
@@ -162,6 +187,7 @@
     {/snippet}
     {#snippet actions()}
       <SaveNote state={editor.saver.state} onretry={() => editor.saver.flush()} />
+      <Button onclick={() => (recolouring = true)}>Exchange palettes …</Button>
       <Button kind="main" onclick={() => (exporting = true)}>Export</Button>
     {/snippet}
   </TopBar>
@@ -170,7 +196,8 @@
     <main class="work">
       <h1 class="visually-hidden">{editor.doc.name}</h1>
       <div class="stage-box">
-        <Stage bind:this={stage} {editor} {view} onkey={() => undefined} />
+        <Stage bind:this={stage} {editor} {view} {sight} {eyedropper} onkey={() => undefined} />
+        <div class="sight"><SightChoice value={sight} onset={(value) => (sight = value)} /></div>
         <ToolBar label="Shapes" place="left">
           {#each TOOLS as { tool, label, icon: Icon } (tool)}
             <button
@@ -199,6 +226,19 @@
   </div>
 </div>
 
+{#if recolouring}
+  <RecolourDialog
+    parts={[
+      { id: editor.id, name: editor.doc.name, layout: editor.doc, patterns: [...editor.patterns.values()] },
+    ]}
+    {palettes}
+    onapply={async (exchanges) => {
+      editor.recolour(exchanges);
+      return null;
+    }}
+    onclose={() => (recolouring = false)}
+  />
+{/if}
 {#if exporting}<ExportDialog {editor} onclose={() => (exporting = false)} />{/if}
 {#if showKeys}<KeysDialog keys={LAYOUT_KEYS} onclose={() => (showKeys = false)} />{/if}
 {#if stale}<StaleDialog message={stale.message} onmine={keepMine} ontheirs={takeTheirs} />{/if}
@@ -226,6 +266,15 @@
     position: relative;
     flex: 1;
     min-height: 160px;
+  }
+  .sight {
+    position: absolute;
+    bottom: 10px;
+    left: 12px;
+    padding: 4px 8px;
+    border-radius: 8px;
+    background: var(--card);
+    box-shadow: var(--shadow);
   }
   .ledger-box {
     flex: none;

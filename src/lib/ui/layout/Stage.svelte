@@ -6,19 +6,29 @@
   import { LIMITS } from '$lib/core/recipe/limits';
   import { moveBy } from '$lib/core/recipe/transform';
   import { compileShape, recompileShape, type ShapeScene } from '$lib/core/scene/layout';
+  import type { Sight } from '$lib/core/colour/vision';
+  import { sightFilter } from '../components/SightFilters.svelte';
+  import type { Eyedropper } from '../state/eyedropper.svelte';
   import { Bases } from './bases';
   import ChartBorder from './ChartBorder.svelte';
   import { dragging } from './dragging';
   import type { LayoutEditor } from './editor.svelte';
   import PatternHandle from './PatternHandle.svelte';
+  import PickLayer from './PickLayer.svelte';
   import { MANY, Preview } from './preview';
   import ShapeHandles from './ShapeHandles.svelte';
   import ShapeView from './ShapeView.svelte';
   import { wheelView, type View } from './view.svelte';
 
   /** The area that shows the layout: pan, zoom, drawing and selecting shapes, and the handles of what is selected. */
-  type Props = { editor: LayoutEditor; view: View; onkey: (event: KeyboardEvent) => void };
-  let { editor, view, onkey }: Props = $props();
+  type Props = {
+    editor: LayoutEditor;
+    view: View;
+    sight?: Sight;
+    eyedropper?: Eyedropper | null;
+    onkey: (event: KeyboardEvent) => void;
+  };
+  let { editor, view, sight = 'full', eyedropper = null, onkey }: Props = $props();
 
   const prefix = $props.id();
   const bases = new Bases(prefix);
@@ -276,7 +286,7 @@
       <clipPath id="{prefix}-page"><rect width={doc.width} height={doc.height} /></clipPath>
     </defs>
     <ChartBorder width={doc.width} height={doc.height} measure={doc.measure} {view} />
-    <g transform="translate({view.pan.x} {view.pan.y}) scale({view.zoom})">
+    <g transform="translate({view.pan.x} {view.pan.y}) scale({view.zoom})" filter={sightFilter(sight)}>
       <rect
         data-paper
         width={doc.width}
@@ -318,6 +328,13 @@
       <rect class="sweep" {x} {y} width={across} height={down} />
     {/each}
   </svg>
+  {#if eyedropper?.active}
+    <PickLayer
+      {eyedropper}
+      {view}
+      scene={{ width: doc.width, height: doc.height, background: doc.background, shapes: scenes }}
+    />
+  {/if}
   {#if previewing}
     <canvas
       bind:this={canvas}

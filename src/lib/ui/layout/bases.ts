@@ -1,7 +1,9 @@
+import { SvelteSet } from 'svelte/reactivity';
 import type { PatternPaint, ShapeScene } from '$lib/core/scene/layout';
 import { meanScale } from '$lib/core/scene/layout';
 import { paintKey } from '$lib/core/svg/layout';
-import { throughLook } from '$lib/core/svg/paint';
+import { isPlainLook } from '$lib/core/colour/look';
+import { pictureAddress, picturesIn, throughLook } from '$lib/core/svg/paint';
 import { cellMarkup, underlayWidth, unitMarkup } from '$lib/core/svg/pieces';
 
 /**
@@ -25,6 +27,11 @@ export class Bases {
   private readonly held = new Map<string, Base>();
   private next = 0;
 
+  /** Recoloured pictures that the browser has; a drawing waits for its own, and the last good one stays until then. */
+  private readonly ready = new SvelteSet<string>();
+  private readonly asked = new Set<string>();
+  private readonly lastGood = new Map<string, Base>();
+
   constructor(private readonly prefix: string) {}
 
   /** The base of a fill, made when it is first asked for. */
@@ -32,8 +39,32 @@ export class Bases {
     const kind = drawingKind(paint, zoom);
     const underlay = kind === 'live' ? underlayWidth(meanScale(paint.matrix) * zoom) : 0;
     const key = `${kind}|${paintKey(paint)}|${underlay}`;
-    const held = this.held.get(key);
-    if (held) return held;
+    const held = this.held.get(key) ?? this.make(key, kind, paint, underlay);
+    if (!paint.look || isPlainLook(paint.look)) return held;
+    const drawing = `${kind}|${paint.pattern.key}`;
+    if (this.isReady(held)) {
+      this.lastGood.set(drawing, held);
+      return held;
+    }
+    return this.lastGood.get(drawing) ?? this.of({ ...paint, look: null }, zoom);
+  }
+
+  /** True where all pictures of a drawing are at hand; asks for those that are not. */
+  private isReady({ markup }: Base): boolean {
+    const missing = picturesIn(markup)
+      .map(pictureAddress)
+      .filter((address) => !this.ready.has(address));
+    for (const address of missing) {
+      if (this.asked.has(address)) continue;
+      this.asked.add(address);
+      const image = new Image();
+      image.onload = () => this.ready.add(address);
+      image.src = address;
+    }
+    return missing.length === 0;
+  }
+
+  private make(key: string, kind: Base['kind'], paint: PatternPaint, underlay: number): Base {
     const { scene } = paint.pattern;
     const drawing =
       kind === 'live' ? cellMarkup(scene, paint.colours, underlay) : unitMarkup(scene, paint.colours);

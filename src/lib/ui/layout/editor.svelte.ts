@@ -9,7 +9,7 @@ import type { Colourway } from '$lib/core/colour/colourway';
 import { tintOf, type Links, type Tint } from '$lib/core/colour/tint';
 import { freeName } from '$lib/core/recipe/edit';
 import { followColourway, followRecipe } from '$lib/core/recipe/links';
-import { shownTints } from '$lib/core/recipe/recolour';
+import { recolourLayout, shownTints, type Exchange } from '$lib/core/recipe/recolour';
 import { LIMITS } from '$lib/core/recipe/limits';
 import { restack } from '$lib/core/recipe/stack';
 import { moveBy, withPattern, type TransformScope } from '$lib/core/recipe/transform';
@@ -186,6 +186,30 @@ export class LayoutEditor {
 
   clearFill(): void {
     this.change((shape) => ({ ...shape, fill: null }));
+  }
+
+  /** Exchanges colours of one palette for another's in all of the layout, as one step. */
+  recolour(exchanges: readonly Exchange[]): void {
+    const colours = (fill: Fill) => {
+      const recipe = this.recipeOf(fill);
+      return recipe && fill.kind === 'pattern'
+        ? { slots: recipe.slots, colourways: this.colourwaysOf(fill) }
+        : null;
+    };
+    this.history.commit(recolourLayout(this.history.doc, colours, exchanges));
+  }
+
+  /** Takes over what was saved elsewhere, unless there is work of one's own under way: then the next save asks. */
+  async refreshLayout(): Promise<void> {
+    const fresh = await call<{ layout: LayoutData; patterns: PatternForUse[] }>('GET', `/layouts/${this.id}`);
+    if (!fresh.ok || !this.saver.clean || this.history.inGesture) return;
+    const { layout, patterns } = fresh.value;
+    if (layout.version <= this.saver.version) return;
+    for (const pattern of patterns) this.patterns.set(pattern.id, pattern);
+    const doc = docOf(layout);
+    this.history.commit(doc);
+    this.saver.want(doc);
+    this.saver.rebase(doc, layout.version);
   }
 
   /** Asks the server for the newest revisions of the patterns in use; publishing elsewhere then shows here. */

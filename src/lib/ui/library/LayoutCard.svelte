@@ -10,7 +10,7 @@
 <a href="/projects/{layout.projectId}/layouts/{layout.id}">
   <span class="mat">
     <img
-      src="/api/v1/layouts/{layout.id}/svg?patterns=live"
+      src="/api/v1/layouts/{layout.id}/svg?patterns=live&version={layout.version}"
       alt=""
       loading="lazy"
       style:aspect-ratio="{layout.width} / {layout.height}"

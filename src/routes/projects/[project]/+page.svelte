@@ -2,11 +2,15 @@
   import { goto, invalidateAll } from '$app/navigation';
   import Archive from '@lucide/svelte/icons/archive';
   import Plus from '@lucide/svelte/icons/plus';
+  import type { BulkDone, LayoutData, PatternForUse } from '$lib/contract/data';
+  import type { Exchange } from '$lib/core/recipe/recolour';
   import { call } from '$lib/ui/state/api';
   import { toasts } from '$lib/ui/state/toasts.svelte';
   import Button from '$lib/ui/components/Button.svelte';
   import NameField from '$lib/ui/components/NameField.svelte';
   import TopBar from '$lib/ui/components/TopBar.svelte';
+  import RecolourDialog from '$lib/ui/layout/RecolourDialog.svelte';
+  import { undoBulk } from '$lib/ui/library/undo-bulk';
   import Hanger from '$lib/ui/library/Hanger.svelte';
   import LayoutCard from '$lib/ui/library/LayoutCard.svelte';
   import NewLayout from '$lib/ui/library/NewLayout.svelte';
@@ -14,6 +18,30 @@
   let { data } = $props();
   const project = $derived(data.project);
   let asking = $state(false);
+  type Part = { id: string; name: string; layout: LayoutData; patterns: PatternForUse[] };
+  let parts: Part[] | null = $state.raw(null);
+
+  /** Fetches all layouts of the project, to show them before and after an exchange of palettes. */
+  async function recolour(): Promise<void> {
+    const found: Part[] = [];
+    for (const { id, name } of project.layoutList) {
+      const answer = await call<{ layout: LayoutData; patterns: PatternForUse[] }>('GET', `/layouts/${id}`);
+      if (!answer.ok) return toasts.problem(answer.failure.message);
+      found.push({ id, name, ...answer.value });
+    }
+    parts = found;
+  }
+  async function exchange(exchanges: Exchange[], summary: string): Promise<string | null> {
+    const layouts = project.layoutList.map((layout) => layout.id);
+    const done = await call<BulkDone>('POST', '/recolours', { layouts, exchanges, summary });
+    if (!done.ok) return done.failure.message;
+    await invalidateAll();
+    const count = done.value.layouts === 1 ? 'one layout' : `${done.value.layouts} layouts`;
+    toasts.show(`${summary} in ${count}.`, {
+      action: { label: 'Undo', run: () => void undoBulk(done.value.id) },
+    });
+    return null;
+  }
 
   async function rename(name: string): Promise<string | null> {
     const saved = await call('PATCH', `/projects/${project.id}`, { base: project.version, name });
@@ -45,6 +73,9 @@
     {#snippet trail()}<a href="/projects">Projects</a> / <strong>{project.name}</strong>{/snippet}
     {#snippet actions()}
       {#if project.archivedAt === null}
+        {#if project.layoutList.length > 0}
+          <Button onclick={recolour}>Exchange palettes …</Button>
+        {/if}
         <Button onclick={() => setArchived(true)}><Archive size={15} />Archive</Button>
         <Button kind="main" onclick={() => (asking = true)}><Plus size={16} />New layout</Button>
       {:else}
@@ -80,6 +111,9 @@
     {/if}
   </main>
 </div>
+{#if parts}
+  <RecolourDialog {parts} palettes={data.palettes} onapply={exchange} onclose={() => (parts = null)} />
+{/if}
 {#if asking}<NewLayout projectId={project.id} onclose={() => (asking = false)} />{/if}
 
 <style>
