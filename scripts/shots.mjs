@@ -117,7 +117,7 @@ child.kill();
 rmSync(dataFolder, { recursive: true, force: true });
 
 async function shot(name, path, act) {
-  await page.goto(address + path, { waitUntil: 'networkidle0' });
+  await page.goto(address + path, { waitUntil: 'networkidle2' });
   await act?.();
   await new Promise((resolve) => setTimeout(resolve, 500));
   await page.screenshot({ path: join(root, 'docs', 'screenshots', `${name}.png`) });

@@ -48,7 +48,7 @@ export async function benchBench(): Promise<void> {
       name: 'Three hundred',
       recipe: full,
     });
-    await page.goto(`${address}/library/${pattern.id}/bench`, { waitUntil: 'networkidle0' });
+    await page.goto(`${address}/library/${pattern.id}/bench`, { waitUntil: 'networkidle2' });
     await page.waitForSelector('.unit-view svg[role=img]');
     await new Promise((resolve) => setTimeout(resolve, 1500));
     const [first] = placings;

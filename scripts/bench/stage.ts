@@ -13,7 +13,7 @@ const ROUNDS = 5;
 export function benchStage(): Promise<void> {
   return onPage(async (page, address) => {
     const path = await makeLayout(address);
-    await page.goto(`${address}${path}?shape=s100`, { waitUntil: 'networkidle0' });
+    await page.goto(`${address}${path}?shape=s100`, { waitUntil: 'networkidle2' });
     await page.waitForSelector('.bar input[aria-label="Scale"]');
     const one = await rounds(page, 'Scale');
     const slide = await rounds(page, 'Offset across');

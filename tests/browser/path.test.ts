@@ -218,7 +218,7 @@ describe('from a motif to a reused fill', () => {
   });
 
   it('is where it was after a reload', async () => {
-    await page.reload({ waitUntil: 'networkidle0' });
+    await page.reload({ waitUntil: 'networkidle2' });
     expect(await page.evaluate(() => document.querySelectorAll('tbody tr').length)).toBe(2);
     expect(await shown(page, 'Scale')).toBe('150');
     expect(await shown(page, 'Rotation')).toBe('30');

@@ -165,7 +165,7 @@ describe('a designer who types nonsense', () => {
     await page.setOfflineMode(false);
     await press(page, 'Try again');
     await saved(page);
-    await page.reload({ waitUntil: 'networkidle0' });
+    await page.reload({ waitUntil: 'networkidle2' });
     expect(await shown(page, 'Rotation')).toBe('33');
     await enter(page, 'Rotation', before);
     await saved(page);

@@ -1,6 +1,7 @@
 import { Resvg } from '@resvg/resvg-js';
 import { describe, expect, it } from 'vitest';
 import { resolveSlots } from '../../src/lib/core/colour/slots';
+import { recipeSchema } from '../../src/lib/contract/schemas';
 import { checkRecipe } from '../../src/lib/core/recipe/check';
 import { compileUnit } from '../../src/lib/core/scene/unit';
 import { swatchSvg } from '../../src/lib/core/svg/swatch';
@@ -15,6 +16,7 @@ describe('the demo', () => {
     'has a sound pattern %s',
     (_name, recipe) => {
       expect(checkRecipe(recipe)).toEqual([]);
+      expect(recipeSchema.validate(recipe).error?.message).toBeUndefined();
       const scene = compileUnit(recipe);
       expect(scene.empty).toBe(false);
       const svg = swatchSvg(scene, resolveSlots(recipe.slots, {}), {

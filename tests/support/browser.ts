@@ -49,7 +49,7 @@ export const at = (path: string): string => inject('address') + path;
 
 /** Opens a path and waits until the page is alive. */
 export async function visit(page: Page, path: string): Promise<void> {
-  await page.goto(at(path), { waitUntil: 'networkidle0' });
+  await page.goto(at(path), { waitUntil: 'networkidle2' });
 }
 
 /** The first visible element with an accessible name or text, of a role's usual tags. */

@@ -1,6 +1,6 @@
 import type { Colourway } from '../colour/colourway';
 import type { ColourSlot } from '../colour/slots';
-import { orderColours } from '../colour/order';
+import { nearestColour, orderColours } from '../colour/order';
 import { mapSame, tintOf, type Tint } from '../colour/tint';
 import type { Fill, PatternFill } from './fill';
 import type { Layout } from './layout';
@@ -52,11 +52,11 @@ export function exchangeColours(exchanges: readonly Exchange[]): (tint: Tint) =>
   };
 }
 
-/** Counterparts for the colours of one palette among those of another: by lightness, place or name. */
+/** Counterparts for the colours of one palette among those of another: the most alike (ΔE2000), or by lightness, place or name. */
 export function shownExchanges(
   from: readonly PaletteColour[],
   to: readonly PaletteColour[],
-  by: 'lightness' | 'place' | 'name',
+  by: 'likeness' | 'lightness' | 'place' | 'name',
 ): Exchange[] {
   if (to.length === 0) return [];
   const pair = (one: PaletteColour, other: PaletteColour): Exchange => ({
@@ -67,6 +67,11 @@ export function shownExchanges(
     return from.flatMap((one) => {
       const same = to.find((other) => other.name.toLowerCase() === one.name.toLowerCase());
       return same ? [pair(one, same)] : [];
+    });
+  if (by === 'likeness')
+    return from.flatMap((one) => {
+      const near = nearestColour(to, one.hex);
+      return near ? [pair(one, near)] : [];
     });
   if (by === 'place') return from.slice(0, to.length).map((one, index) => pair(one, to[index]!));
   const light = orderColours(to, 'lightness');

@@ -124,7 +124,16 @@ export function stroked(d: string, colour: ColourName, width: number, cap: LineC
 
 /** A placing at (x, y) mm. */
 export function at(motif: string, x: number, y: number, rotation = 0, scale = 1, scaleY = scale): Placing {
-  return { id: `${motif}-${x}-${y}`, motif, x: mm(x), y: mm(y), rotation, scaleX: scale, scaleY, opacity: 1 };
+  return {
+    id: `${motif}-${x}-${y}`.replaceAll('.', '_'),
+    motif,
+    x: mm(x),
+    y: mm(y),
+    rotation,
+    scaleX: scale,
+    scaleY,
+    opacity: 1,
+  };
 }
 
 export type PatternPlan = {

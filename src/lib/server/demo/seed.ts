@@ -25,6 +25,7 @@ export function seedDemo(db: Db): void {
   const held = db.select({ count: count() }).from(pattern).get();
   if ((held?.count ?? 0) > 0) return;
   const links = seedPalette(db);
+  seedNightPalette(db);
   const patternIds = new Map<string, string>();
   for (const plan of demoPatterns()) {
     const recipe = plan.stock ? plan.recipe : linkedRecipe(plan.recipe, links);
@@ -55,6 +56,20 @@ function seedPalette(db: Db): ReadonlyMap<Hex, string> {
   const colours = Object.entries(COLOURS).map(([name, hex]) => ({ id: newId(), name, hex }));
   need(createPalette(db, 'Marrowby and neighbours', { colours }));
   return new Map(colours.map(({ hex, id }) => [hex, id]));
+}
+
+/** A second shared palette, to exchange for the first. */
+function seedNightPalette(db: Db): void {
+  const colours = [
+    ['Engine', '#1c1b2e'],
+    ['Harbour', '#27496d'],
+    ['Gangway', '#4f8a8b'],
+    ['Mist', '#b9cdd3'],
+    ['Cabin lamp', '#f1d18a'],
+    ['Port light', '#c2413b'],
+    ['Linen', '#f4efe6'],
+  ].map(([name = '', hex = '']) => ({ id: newId(), name, hex }));
+  need(createPalette(db, 'Night ferry', { colours }));
 }
 
 /** A palette of one project, with a gradient in it. */

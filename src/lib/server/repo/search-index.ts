@@ -53,11 +53,11 @@ export function indexAllWords(db: Db): void {
 export function indexPaletteColours(db: Db, colourIds: readonly string[]): void {
   const { $client } = db;
   const recolour = $client.prepare(
-    'UPDATE pattern_colour SET hex = (SELECT hex FROM palette_colour WHERE id = ?1) WHERE link = ?1',
+    'UPDATE pattern_colour SET hex = (SELECT hex FROM palette_colour WHERE id = ?) WHERE link = ?',
   );
   const users = $client.prepare('SELECT DISTINCT pattern_id AS id FROM pattern_colour WHERE link = ?');
   for (const colourId of colourIds) {
-    recolour.run(colourId);
+    recolour.run(colourId, colourId);
     for (const { id } of users.all(colourId) as { id: string }[]) indexWords(db, id);
   }
 }

@@ -16,6 +16,7 @@
   {value}
   {disabled}
   style:width={width ? `${width}px` : undefined}
+  style:max-width={width ? 'none' : undefined}
   onchange={(event) => onset(event.currentTarget.value as T)}
 >
   {#each options as [id, text] (id)}<option value={id}>{text}</option>{/each}

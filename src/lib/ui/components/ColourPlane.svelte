@@ -1,7 +1,7 @@
 <script lang="ts">
   import { clamp } from '$lib/core/num/tolerance';
   import type { Hex } from '$lib/core/colour/parse';
-  import { fromOklch, isInSrgb, mostChroma, toOklch } from '$lib/core/colour/space';
+  import { fromOklch, mostChroma, toOklch } from '$lib/core/colour/space';
 
   /**
    * A colour on a plane of OKLCH: lightness up, chroma to the right, at one hue, which has a slider of its own. The line
@@ -29,19 +29,33 @@
   );
   let dragging = $state(false);
 
-  /** The plane at a hue, in squares of 4 px: smooth enough, and a slider's move stays within a frame. */
+  /** The plane at a hue: coarse pixels drawn large and smooth, cut along the limit of sRGB, so that a slider's move stays within a frame. */
   function paint(canvas: HTMLCanvasElement): void {
     const step = 4;
     const context = canvas.getContext('2d');
     if (!context) return;
-    context.clearRect(0, 0, WIDTH, HEIGHT);
-    for (let y = 0; y < HEIGHT; y += step)
-      for (let x = 0; x < WIDTH; x += step) {
-        const place = { l: 1 - (y + step / 2) / HEIGHT, c: ((x + step / 2) / WIDTH) * MOST, h: hue };
-        if (!isInSrgb({ ...place, c: Math.max(0, place.c - 0.006) })) break;
-        context.fillStyle = `oklch(${place.l} ${place.c} ${place.h})`;
-        context.fillRect(x, y, step, step);
+    const coarse = document.createElement('canvas');
+    [coarse.width, coarse.height] = [WIDTH / step, HEIGHT / step];
+    const pixels = coarse.getContext('2d');
+    if (!pixels) return;
+    for (let y = 0; y < coarse.height; y += 1)
+      for (let x = 0; x < coarse.width; x += 1) {
+        pixels.fillStyle = `oklch(${1 - (y + 0.5) / coarse.height} ${((x + 0.5) / coarse.width) * MOST} ${hue})`;
+        pixels.fillRect(x, y, 1, 1);
       }
+    context.clearRect(0, 0, WIDTH, HEIGHT);
+    context.save();
+    context.beginPath();
+    context.moveTo(0, HEIGHT);
+    for (const point of limit.split(' ')) {
+      const [x = 0, y = 0] = point.split(',').map(Number);
+      context.lineTo(x, y);
+    }
+    context.closePath();
+    context.clip();
+    context.imageSmoothingQuality = 'high';
+    context.drawImage(coarse, 0, 0, WIDTH, HEIGHT);
+    context.restore();
   }
 
   function choose(l: number, c: number, h: number, live: boolean): void {

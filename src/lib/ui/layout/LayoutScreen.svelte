@@ -105,9 +105,19 @@
         editor.links = linksFrom(fresh.value, editor.links);
       }
     }
-    if (events.some(({ kind, subject }) => kind.startsWith('pattern.') && editor.patterns.has(subject)))
+    if (
+      events.some(
+        ({ kind, subject }) =>
+          kind.startsWith('pattern.') && (subject === '' || editor.patterns.has(subject)),
+      )
+    )
       await editor.refreshPatterns();
-    if (events.some(({ subject }) => subject === layout.id)) await editor.refreshLayout();
+    if (
+      events.some(
+        ({ kind, subject }) => kind === 'layout.changed' && (subject === '' || subject === layout.id),
+      )
+    )
+      await editor.refreshLayout();
   });
   $effect(() => {
     if (!editor.history.inGesture) editor.saver.want(editor.history.doc);
@@ -197,7 +207,6 @@
       <h1 class="visually-hidden">{editor.doc.name}</h1>
       <div class="stage-box">
         <Stage bind:this={stage} {editor} {view} {sight} {eyedropper} onkey={() => undefined} />
-        <div class="sight"><SightChoice value={sight} onset={(value) => (sight = value)} /></div>
         <ToolBar label="Shapes" place="left">
           {#each TOOLS as { tool, label, icon: Icon } (tool)}
             <button
@@ -218,7 +227,9 @@
           fitTitle="Fit the page (0)"
           onfit={() => stage?.fit()}
           onkeys={() => (showKeys = true)}
-        />
+        >
+          {#snippet more()}<SightChoice value={sight} onset={(value) => (sight = value)} />{/snippet}
+        </ViewTools>
       </div>
       <FillBar {editor} patterns={hangers} {palettes} />
       <div class="ledger-box"><Ledger {editor} /></div>
@@ -266,15 +277,6 @@
     position: relative;
     flex: 1;
     min-height: 160px;
-  }
-  .sight {
-    position: absolute;
-    bottom: 10px;
-    left: 12px;
-    padding: 4px 8px;
-    border-radius: 8px;
-    background: var(--card);
-    box-shadow: var(--shadow);
   }
   .ledger-box {
     flex: none;

@@ -29,7 +29,7 @@
   let fromId = $state(palettes.find((one) => one.projectId === null)?.id ?? palettes[0]?.id ?? '');
   // svelte-ignore state_referenced_locally
   let toId = $state(palettes.find((one) => one.id !== fromId)?.id ?? '');
-  let by = $state<'lightness' | 'place' | 'name'>('lightness');
+  let by = $state<'likeness' | 'lightness' | 'place' | 'name'>('likeness');
   /** Colours of the first palette that were given another counterpart by hand, or none (""). */
   let own: Record<string, string> = $state({});
   let busy = $state(false);
@@ -110,6 +110,7 @@
         <label
           ><span class="muted">Matched by</span>
           <select bind:value={by}>
+            <option value="likeness">likeness</option>
             <option value="lightness">lightness</option>
             <option value="place">place in the palette</option>
             <option value="name">name</option>
@@ -166,15 +167,15 @@
     gap: 20px;
     height: 420px;
   }
-  .map,
   .sheet {
     min-height: 0;
     overflow: auto;
   }
   .map {
-    display: grid;
-    align-content: start;
+    display: flex;
+    flex-direction: column;
     gap: 6px;
+    min-height: 0;
   }
   label {
     display: grid;
@@ -189,8 +190,11 @@
     background: var(--card);
   }
   ul {
+    flex: 1;
+    min-height: 0;
     margin: 8px 0 0;
     padding: 0;
+    overflow: auto;
     list-style: none;
   }
   li {

@@ -169,6 +169,7 @@
     />
     <Choice
       label="Belongs to"
+      width={190}
       value={doc.projectId ?? ''}
       options={[
         ['', 'Shared by all projects'],
@@ -204,10 +205,11 @@
       onkeydown={(event) => event.key === 'Enter' && add()}
     />
     <Button onclick={add}>Add</Button>
-    <Button onclick={() => (dialog = 'picture')}>From a picture …</Button>
-    <Button onclick={() => (dialog = 'scheme')}>From a scheme …</Button>
-    <Button onclick={() => (dialog = 'used')}>From patterns in use …</Button>
-    <Button onclick={gradient}>Gradient</Button>
+    <span class="muted">or from</span>
+    <Button onclick={() => (dialog = 'picture')}>Picture …</Button>
+    <Button onclick={() => (dialog = 'scheme')}>Scheme …</Button>
+    <Button onclick={() => (dialog = 'used')}>Patterns in use …</Button>
+    <Button onclick={gradient}>New gradient</Button>
     <span class="space"></span>
     <Choice
       label="Sort the colours"
@@ -220,7 +222,7 @@
       ]}
       onset={(by) => by !== '' && editor.order(by as OrderBy)}
     />
-    <Button onclick={merge}>Merge near duplicates</Button>
+    <Button onclick={merge}>Merge alike</Button>
   </div>
   {#if problem}<p class="problem" role="alert">{problem}</p>{/if}
 

@@ -1,28 +1,49 @@
 import { onMount } from 'svelte';
 
-/** What changed on the server: a kind such as `palette.changed`, and the id of what changed. */
+/** What changed on the server: a kind such as `palette.changed`, and the id of what changed ("" for anything). */
 export type LiveEvent = { kind: string; subject: string };
 
 type Listener = (event: LiveEvent) => void;
 
 const listeners = new Set<Listener>();
 let source: EventSource | null = null;
+let watching = false;
+
+function open(): void {
+  if (source || listeners.size === 0 || document.visibilityState === 'hidden') return;
+  source = new EventSource('/api/v1/events');
+  source.onmessage = ({ data }) => {
+    const event = JSON.parse(String(data)) as LiveEvent;
+    for (const told of listeners) told(event);
+  };
+}
+
+function close(): void {
+  source?.close();
+  source = null;
+}
+
+/**
+ * A browser gives one place few connections at once, and each tab holds one: hidden tabs let theirs go. When one is
+ * seen again it is told that anything may have changed.
+ */
+function onVisibility(): void {
+  if (document.visibilityState === 'hidden') return close();
+  if (source || listeners.size === 0) return;
+  open();
+  for (const kind of ['palette.woken', 'pattern.woken', 'collection.woken', 'layout.changed'])
+    for (const told of listeners) told({ kind, subject: '' });
+}
 
 /** Listens to what changes on the server, in this tab or elsewhere, until the returned function is called. One connection a tab. */
 export function listen(listener: Listener): () => void {
   listeners.add(listener);
-  if (!source) {
-    source = new EventSource('/api/v1/events');
-    source.onmessage = ({ data }) => {
-      const event = JSON.parse(String(data)) as LiveEvent;
-      for (const told of listeners) told(event);
-    };
-  }
+  if (!watching) document.addEventListener('visibilitychange', onVisibility);
+  watching = true;
+  open();
   return () => {
     listeners.delete(listener);
-    if (listeners.size > 0) return;
-    source?.close();
-    source = null;
+    if (listeners.size === 0) close();
   };
 }
 
