@@ -1,5 +1,6 @@
 import { benchBench } from './bench';
 import { benchExport } from './export';
+import { benchLibrary } from './library';
 import { benchMemory } from './memory';
 import { benchStage } from './stage';
 
@@ -8,6 +9,7 @@ const BENCHES: Record<string, () => Promise<void>> = {
   export: benchExport,
   stage: benchStage,
   bench: benchBench,
+  library: benchLibrary,
 };
 
 /** Runs the named benchmarks, or all of them. */

@@ -490,7 +490,7 @@ describe('publishing over uses', () => {
       return { newest: 2, id: made };
     })();
     expect((await detail(id)).newest).toBe(newest);
-    await visit(page, `/library/${id}`);
+    await visit(page, `/library/${id}?tab=revisions`);
     await press(page, 'Restore');
     await page.waitForFunction(() => document.body.textContent?.includes('published again, as revision 3'));
     const now = await detail(id);

@@ -184,7 +184,7 @@ describe('from a motif to a reused fill', () => {
       opacity: 0.5,
       ground: { kind: 'colour', colour: '#10394d' },
     });
-    expect(Object.values(fills.get('Ellipse')?.colours ?? {})).toEqual(['#ffd700']);
+    expect(Object.values(fills.get('Ellipse')?.colours ?? {})).toEqual([{ colour: '#ffd700' }]);
   });
 
   it('sizes the shape without stretching the pattern, then turns pattern only and both by their handles', async () => {
@@ -277,7 +277,9 @@ describe('from a motif to a reused fill', () => {
     await enter(page, 'The name of the pattern', names.renamed);
     await page.waitForFunction((name) => document.title.startsWith(name), {}, names.renamed);
     expect(await fillsOf(layoutPath)).toEqual(before);
-    const links = await page.$$eval('.uses a', (found) =>
+    await press(page, 'Uses 3');
+    await page.waitForSelector('section li a');
+    const links = await page.$$eval('section li a', (found) =>
       found.map((link) => link.getAttribute('href') ?? ''),
     );
     expect(links).toHaveLength(3);

@@ -42,6 +42,7 @@
   let keeping = $state(false);
   let handing: readonly string[] | null = $state(null);
   let takingIn: File[] | null = $state(null);
+  let handingAll = $state(false);
   let typed: string | null = $state(null);
   let searchField: HTMLInputElement | undefined = $state();
 
@@ -94,7 +95,8 @@
   }
 
   function choose(index: number, event: MouseEvent): void {
-    if (window.innerWidth < 900 || event.detail > 1) return;
+    // Enter (no pointer, detail 0) and a second press open the pattern; so does any press where the panel has no room.
+    if (window.innerWidth < 900 || event.detail !== 1) return;
     event.preventDefault();
     const { metaKey, ctrlKey, shiftKey } = event;
     choosing.choose(index, { toggle: metaKey || ctrlKey, range: shiftKey });
@@ -176,6 +178,9 @@
   <TopBar>
     {#snippet actions()}
       <Button onclick={() => (takingIn = [])}>Open files</Button>
+      <Button disabled={data.facets.counts.live === 0} onclick={() => (handingAll = true)}
+        >Hand out all …</Button
+      >
       <Button href="/library/new?start=measured"><Ruler size={16} />Measured</Button>
       <Button kind="main" href="/library/new"><Plus size={16} />New pattern</Button>
     {/snippet}
@@ -365,6 +370,7 @@
   <CollectionsDialog facets={data.facets} ondone={() => invalidateAll()} onclose={() => (keeping = false)} />
 {/if}
 {#if handing}<HandOutDialog ids={handing} onclose={() => (handing = null)} />{/if}
+{#if handingAll}<HandOutDialog onclose={() => (handingAll = false)} />{/if}
 {#if takingIn}
   <TakeInDialog files={takingIn} ondone={() => invalidateAll()} onclose={() => (takingIn = null)} />
 {/if}

@@ -1,3 +1,4 @@
+/// <reference path="./papaparse.d.ts" />
 import papa from 'papaparse';
 import type { Hex } from '../colour/parse';
 import { readAnyColour, sayOklch } from '../colour/space';
@@ -125,7 +126,7 @@ function followed(name: string, values: ReadonlyMap<string, string>, way: readon
 
 /** Rows of a CSV: the first cell that is a colour counts, the first other cell is its name. A head is told by having no colour. */
 function readCsv(text: string): FoundPalette[] | string {
-  const { data, errors } = papa.parse(text, { skipEmptyLines: 'greedy' });
+  const { data, errors } = papa.parse(text, { skipEmptyLines: 'greedy', delimiter: delimiterOf(text) });
   const notes = errors.slice(0, 3).map(({ message, row }) => `Row ${(row ?? 0) + 1}: ${message}.`);
   const head = data[0]?.map((cell) => cell.trim().toLowerCase()) ?? [];
   const wideAt = head.indexOf('css');
@@ -145,6 +146,13 @@ function readCsv(text: string): FoundPalette[] | string {
   }
   if (colours.length === 0) return 'no row holds a colour.';
   return [{ name: '', colours, notes: notes.slice(0, 20) }];
+}
+
+/** The separator of a CSV: what stands most often in its first line, quoted parts left out. */
+function delimiterOf(text: string): string {
+  const line = (/^.*$/m.exec(text)?.[0] ?? '').replace(/"[^"]*"/g, '');
+  const count = (mark: string): number => line.split(mark).length;
+  return [',', ';', '\t', '|'].reduce((best, mark) => (count(mark) > count(best) ? mark : best));
 }
 
 function readWide(text: string): { hex: Hex; css: string } | null {

@@ -2,7 +2,7 @@
 declare module 'papaparse' {
   type Parsed = { data: string[][]; errors: { message: string; row?: number }[] };
   const papa: {
-    parse(text: string, options: { skipEmptyLines: 'greedy' }): Parsed;
+    parse(text: string, options: { skipEmptyLines: 'greedy'; delimiter: string }): Parsed;
     unparse(rows: readonly (readonly string[])[]): string;
   };
   export default papa;

@@ -1,5 +1,12 @@
 import type { Db } from '../db/open';
 
+/** Ends every stream, so that the server can end: it waits for answers that are under way. */
+const enders = new Set<() => void>();
+for (const signal of ['SIGTERM', 'SIGINT'] as const)
+  process.on(signal, () => {
+    for (const end of enders) end();
+  });
+
 const LOOK_MS = 200;
 /** A line that says nothing, so that proxies keep the connection. */
 const QUIET_MS = 20_000;
@@ -24,6 +31,7 @@ export function eventStream(db: Db, closed: AbortSignal): Response {
         spoken = Date.now();
       };
       const stop = (): void => {
+        enders.delete(stop);
         clearInterval(timer);
         try {
           controller.close();
@@ -31,6 +39,7 @@ export function eventStream(db: Db, closed: AbortSignal): Response {
           // Closed by the other side already.
         }
       };
+      enders.add(stop);
       say(': here\n\n');
       timer = setInterval(() => {
         if (closed.aborted) return stop();

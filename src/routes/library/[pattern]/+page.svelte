@@ -71,6 +71,13 @@
     await invalidateAll();
     return saved.ok ? null : saved.failure.message;
   }
+  async function keepMine(): Promise<void> {
+    if (!clash) return;
+    const { change, theirs } = clash;
+    clash = null;
+    const problem = await patch(change, theirs.version);
+    if (problem) toasts.problem(problem);
+  }
   async function setArchived(target: PatternDetail, archived: boolean): Promise<void> {
     const saved = await call('PUT', `/patterns/${target.id}/archived`, { archived });
     if (!saved.ok) return toasts.problem(saved.failure.message);
@@ -213,14 +220,10 @@
 {#if handing}<HandOutDialog ids={[pattern.id]} onclose={() => (handing = false)} />{/if}
 {#if deleting}<DeleteDialog {pattern} onclose={() => (deleting = false)} />{/if}
 {#if clash}
-  {@const { change, theirs, message } = clash}
   <StaleDialog
-    {message}
+    message={clash.message}
     undoes={false}
-    onmine={() => {
-      clash = null;
-      void patch(change, theirs.version).then((problem) => problem && toasts.problem(problem));
-    }}
+    onmine={keepMine}
     ontheirs={() => {
       clash = null;
       void invalidateAll();
