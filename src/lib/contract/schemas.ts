@@ -417,6 +417,9 @@ export const schemas = {
     height: Joi.number().min(1).max(4000).default(180),
     scale: Joi.number().min(0.01).max(100).default(1),
     colourway: id(),
+    as: Joi.string().valid('svg', 'png').default('svg'),
+    /** Pixels of a PNG to a CSS px. */
+    pixels: Joi.number().integer().min(1).max(4).default(1),
     /** What changes with the colours that the pattern follows: an address for each look. */
     look: Joi.string().max(2000),
   }),

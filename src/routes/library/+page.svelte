@@ -232,24 +232,20 @@
     {#if view.as === 'list'}
       <Popover label="Choose columns" width={190} buttonClass="columns-button">
         {#snippet button()}<Columns3 size={16} />{/snippet}
-        {#snippet children()}
-          <div class="column-choice">
-            {#each COLUMNS as column (column.key)}
-              <Tick
-                label={column.label}
-                checked={columns.includes(column.key)}
-                onset={(on) => {
-                  const next: Column[] = on
-                    ? COLUMNS.map(({ key }) => key).filter(
-                        (key) => key === column.key || columns.includes(key),
-                      )
-                    : columns.filter((key) => key !== column.key);
-                  address({ columns: writeColumns(next) });
-                }}
-              />
-            {/each}
-          </div>
-        {/snippet}
+        <div class="column-choice">
+          {#each COLUMNS as column (column.key)}
+            <Tick
+              label={column.label}
+              checked={columns.includes(column.key)}
+              onset={(on) => {
+                const next: Column[] = on
+                  ? COLUMNS.map(({ key }) => key).filter((key) => key === column.key || columns.includes(key))
+                  : columns.filter((key) => key !== column.key);
+                address({ columns: writeColumns(next) });
+              }}
+            />
+          {/each}
+        </div>
       </Popover>
     {/if}
     <label class="scale">

@@ -13,6 +13,18 @@ export function deltaE2000Lab(one: Lab, other: Lab): number {
   return ciede2000({ mode: 'lab65', ...one }, { mode: 'lab65', ...other });
 }
 
+/** A colour in Lab of the D65 white. */
+export function toLabD65(hex: Hex): Lab {
+  const { l, a, b } = toLab(hex) ?? { l: 0, a: 0, b: 0 };
+  return { l, a, b };
+}
+
+/**
+ * The most that two colours can differ in L* while ΔE2000 is 1: the weight S_L = 1 + 0.015 (L − 50)² / √(20 + (L − 50)²)
+ * is greatest at both ends of the scale.
+ */
+export const MOST_LIGHTNESS = 1 + (0.015 * 50 ** 2) / Math.sqrt(20 + 50 ** 2);
+
 /** The CIEDE2000 colour difference of two sRGB colours, in Lab of the D65 white. */
 export function deltaE2000(one: Hex, other: Hex): number {
   const [here, there] = [toLab(one), toLab(other)];

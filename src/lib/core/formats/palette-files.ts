@@ -1,4 +1,3 @@
-/// <reference path="./papaparse.d.ts" />
 import papa from 'papaparse';
 import type { Hex } from '../colour/parse';
 import { readAnyColour, sayOklch } from '../colour/space';

@@ -1,5 +1,5 @@
 import { and, asc, eq } from 'drizzle-orm';
-import { done, fail, type Outcome } from '../../contract/failure';
+import { fail, type Outcome } from '../../contract/failure';
 import type { Colourway } from '../../core/colour/colourway';
 import type { Tint } from '../../core/colour/tint';
 import { LIMITS } from '../../core/recipe/limits';

@@ -1,5 +1,5 @@
 import type { FoundPatterns, LibraryFacets, LibrarySort, PatternSummary } from '../../contract/data';
-import { deltaE2000 } from '../../core/colour/difference';
+import { deltaE2000Lab, MOST_LIGHTNESS, toLabD65, type Lab } from '../../core/colour/difference';
 import { STUDIO, type Db } from '../db/open';
 import { nameKey } from './names';
 import { summariesOf } from './summaries';
@@ -107,7 +107,24 @@ function conditions(db: Db, query: PatternQuery): Conditions {
 /** The colours in use that are nearer than `near` (ΔE2000) to `hex`. */
 function coloursLike(db: Db, hex: string, near: number): string[] {
   const used = db.$client.prepare('SELECT DISTINCT hex FROM pattern_colour').pluck().all() as string[];
-  return used.filter((other) => deltaE2000(hex, other) <= near);
+  const wanted = toLabD65(hex);
+  return used.filter((other) => {
+    const lab = labOf(other);
+    return Math.abs(lab.l - wanted.l) <= near * MOST_LIGHTNESS && deltaE2000Lab(wanted, lab) <= near;
+  });
+}
+
+/** Colours in Lab, kept from one search to the next: a hex value is always the same colour. */
+const labs = new Map<string, Lab>();
+const MOST_LABS = 200_000;
+
+function labOf(hex: string): Lab {
+  const held = labs.get(hex);
+  if (held) return held;
+  if (labs.size >= MOST_LABS) labs.clear();
+  const lab = toLabD65(hex);
+  labs.set(hex, lab);
+  return lab;
 }
 
 /** Weights of the columns: name, description, tags, collections, credit, colours. */

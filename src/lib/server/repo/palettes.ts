@@ -146,7 +146,8 @@ function writeEntries(
   if (new Set(entries.map(({ id }) => id)).size < entries.length)
     return fail('invalid', 'Two colours have the same id; each needs its own.', 'colours');
   const kept = new Set(entries.map((entry) => entry.id));
-  const changed: string[] = [];
+  const recoloured: string[] = [];
+  const renamed: string[] = [];
   for (const [position, entry] of entries.entries()) {
     const { id, name, hex } = entry;
     const columns = {
@@ -159,7 +160,8 @@ function writeEntries(
     };
     const before = rows.get(id);
     if (before) {
-      if (before.hex !== hex || before.name !== name) changed.push(id);
+      if (before.hex !== hex) recoloured.push(id);
+      if (before.name !== name) renamed.push(id);
       if (Object.entries(columns).some(([key, value]) => before[key as keyof typeof before] !== value))
         tx.update(paletteColour).set(columns).where(eq(paletteColour.id, id)).run();
       continue;
@@ -181,7 +183,7 @@ function writeEntries(
     tx.update(paletteColour).set({ removedAt: Date.now() }).where(inArray(paletteColour.id, gone)).run();
     tx.delete(paletteColour).where(inArray(paletteColour.id, unused)).run();
   }
-  indexPaletteColours(tx, changed);
+  indexPaletteColours(tx, { recoloured, renamed });
   return null;
 }
 

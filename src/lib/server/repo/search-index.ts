@@ -49,15 +49,18 @@ export function indexAllWords(db: Db): void {
   db.$client.prepare(WORDS).run();
 }
 
-/** Patterns that follow a palette colour get its new colour and name. */
-export function indexPaletteColours(db: Db, colourIds: readonly string[]): void {
+/** Patterns that follow palette colours get their new colours and, where they were renamed, their names. */
+export function indexPaletteColours(
+  db: Db,
+  { recoloured, renamed }: { recoloured: readonly string[]; renamed: readonly string[] },
+): void {
   const { $client } = db;
   const recolour = $client.prepare(
     'UPDATE pattern_colour SET hex = (SELECT hex FROM palette_colour WHERE id = ?) WHERE link = ?',
   );
   const users = $client.prepare('SELECT DISTINCT pattern_id AS id FROM pattern_colour WHERE link = ?');
-  for (const colourId of colourIds) {
-    recolour.run(colourId, colourId);
+  for (const colourId of recoloured) recolour.run(colourId, colourId);
+  for (const colourId of renamed) {
     for (const { id } of users.all(colourId) as { id: string }[]) indexWords(db, id);
   }
 }

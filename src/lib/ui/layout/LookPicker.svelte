@@ -42,114 +42,109 @@
 
 <Popover label="Recolour the pictures: {plain ? 'as they are' : 'recoloured'}" width={250}>
   {#snippet button()}<span class="text">{plain ? 'as they are' : 'recoloured'}</span>{/snippet}
-  {#snippet children()}
-    <h3>From dark to light onto</h3>
-    <div class="wells">
-      {#each look.map as tint, index (index)}
-        <ColourWell
-          colour={tint.colour}
-          link={tint.link}
-          label="Colour {index + 1} of the map"
-          {palettes}
-          size={22}
-          reset={look.map.length > 2
-            ? {
-                label: 'Take it out of the map',
-                run: () => set({ ...look, map: look.map.filter((_, at) => at !== index) }),
-              }
-            : null}
-          onlive={(colour) => setStop(index, { colour }, true)}
-          onset={(colour, link) => setStop(index, tintOf(colour, link))}
-        />
-      {/each}
-      {#if look.map.length === 0}
-        <button type="button" onclick={() => set({ ...look, map: START })}>Map onto two colours</button>
-      {:else}
-        {#if look.map.length < 5}
-          <button
-            type="button"
-            onclick={() =>
-              set({ ...look, map: [...look.map.slice(0, -1), { colour: '#8fc7cf' }, ...look.map.slice(-1)] })}
-            >More</button
-          >
-        {/if}
-        <button type="button" onclick={() => set({ ...look, map: [...look.map].reverse() })}
-          >Turn round</button
-        >
-        <button type="button" onclick={() => set({ ...look, map: [] })}>No map</button>
-      {/if}
-    </div>
-    {#each gradients as { name, stops } (name)}
-      <button
-        type="button"
-        onclick={() => set({ ...look, map: stops.map(({ hex, link }) => tintOf(hex, link)) })}>{name}</button
-      >
+  <h3>From dark to light onto</h3>
+  <div class="wells">
+    {#each look.map as tint, index (index)}
+      <ColourWell
+        colour={tint.colour}
+        link={tint.link}
+        label="Colour {index + 1} of the map"
+        {palettes}
+        size={22}
+        reset={look.map.length > 2
+          ? {
+              label: 'Take it out of the map',
+              run: () => set({ ...look, map: look.map.filter((_, at) => at !== index) }),
+            }
+          : null}
+        onlive={(colour) => setStop(index, { colour }, true)}
+        onset={(colour, link) => setStop(index, tintOf(colour, link))}
+      />
     {/each}
-    <h3>Shift in OKLCH</h3>
-    <div class="rows">
-      <span class="muted">Hue</span>
-      <NumberField
-        label="Hue of the pictures"
-        value={look.shift.hue}
-        kind={{ suffix: '°' }}
-        least={-360}
-        most={360}
-        {...shift('hue')}
+    {#if look.map.length === 0}
+      <button type="button" onclick={() => set({ ...look, map: START })}>Map onto two colours</button>
+    {:else}
+      {#if look.map.length < 5}
+        <button
+          type="button"
+          onclick={() =>
+            set({ ...look, map: [...look.map.slice(0, -1), { colour: '#8fc7cf' }, ...look.map.slice(-1)] })}
+          >More</button
+        >
+      {/if}
+      <button type="button" onclick={() => set({ ...look, map: [...look.map].reverse() })}>Turn round</button>
+      <button type="button" onclick={() => set({ ...look, map: [] })}>No map</button>
+    {/if}
+  </div>
+  {#each gradients as { name, stops } (name)}
+    <button
+      type="button"
+      onclick={() => set({ ...look, map: stops.map(({ hex, link }) => tintOf(hex, link)) })}>{name}</button
+    >
+  {/each}
+  <h3>Shift in OKLCH</h3>
+  <div class="rows">
+    <span class="muted">Hue</span>
+    <NumberField
+      label="Hue of the pictures"
+      value={look.shift.hue}
+      kind={{ suffix: '°' }}
+      least={-360}
+      most={360}
+      {...shift('hue')}
+    />
+    <span class="muted">Lightness</span>
+    <NumberField
+      label="Lightness of the pictures"
+      value={look.shift.lightness}
+      kind={{ suffix: '%' }}
+      least={-1}
+      most={1}
+      {...shift('lightness')}
+    />
+    <span class="muted">Chroma</span>
+    <NumberField
+      label="Chroma of the pictures"
+      value={look.shift.chroma}
+      kind={{ suffix: '%' }}
+      least={0}
+      most={4}
+      {...shift('chroma')}
+    />
+  </div>
+  <h3>Tint</h3>
+  <div class="wells">
+    {#if look.tint}
+      {@const { tint } = look}
+      <ColourWell
+        colour={tint.colour}
+        link={tint.link}
+        label="Tint of the pictures"
+        {palettes}
+        size={22}
+        onlive={(colour) => set({ ...look, tint: { colour, amount: tint.amount } }, true)}
+        onset={(colour, link) => set({ ...look, tint: { ...tintOf(colour, link), amount: tint.amount } })}
       />
-      <span class="muted">Lightness</span>
       <NumberField
-        label="Lightness of the pictures"
-        value={look.shift.lightness}
-        kind={{ suffix: '%' }}
-        least={-1}
-        most={1}
-        {...shift('lightness')}
-      />
-      <span class="muted">Chroma</span>
-      <NumberField
-        label="Chroma of the pictures"
-        value={look.shift.chroma}
+        label="Strength of the tint"
+        value={tint.amount}
         kind={{ suffix: '%' }}
         least={0}
-        most={4}
-        {...shift('chroma')}
+        most={1}
+        onlive={(amount) => set({ ...look, tint: { ...tint, amount } }, true)}
+        onset={(amount) => set({ ...look, tint: { ...tint, amount } })}
+        oncancel={() => editor.history.cancel()}
       />
-    </div>
-    <h3>Tint</h3>
-    <div class="wells">
-      {#if look.tint}
-        {@const { tint } = look}
-        <ColourWell
-          colour={tint.colour}
-          link={tint.link}
-          label="Tint of the pictures"
-          {palettes}
-          size={22}
-          onlive={(colour) => set({ ...look, tint: { colour, amount: tint.amount } }, true)}
-          onset={(colour, link) => set({ ...look, tint: { ...tintOf(colour, link), amount: tint.amount } })}
-        />
-        <NumberField
-          label="Strength of the tint"
-          value={tint.amount}
-          kind={{ suffix: '%' }}
-          least={0}
-          most={1}
-          onlive={(amount) => set({ ...look, tint: { ...tint, amount } }, true)}
-          onset={(amount) => set({ ...look, tint: { ...tint, amount } })}
-          oncancel={() => editor.history.cancel()}
-        />
-        <button type="button" onclick={() => set({ ...look, tint: null })}>No tint</button>
-      {:else}
-        <button type="button" onclick={() => set({ ...look, tint: { colour: '#2f8fab', amount: 1 } })}
-          >Tint with one hue</button
-        >
-      {/if}
-    </div>
-    {#if !plain}
-      <button type="button" class="all" onclick={() => set(PLAIN_LOOK)}>Leave the pictures as they are</button
+      <button type="button" onclick={() => set({ ...look, tint: null })}>No tint</button>
+    {:else}
+      <button type="button" onclick={() => set({ ...look, tint: { colour: '#2f8fab', amount: 1 } })}
+        >Tint with one hue</button
       >
     {/if}
-  {/snippet}
+  </div>
+  {#if !plain}
+    <button type="button" class="all" onclick={() => set(PLAIN_LOOK)}>Leave the pictures as they are</button>
+  {/if}
 </Popover>
 
 <style>

@@ -269,7 +269,7 @@
   >
     {#snippet button()}Like{#if view.colour !== ''}<span class="like" style:background={view.colour}
         ></span>{/if}<ChevronDown size={13} />{/snippet}
-    {#snippet children()}{@render colours()}{/snippet}
+    {@render colours()}
   </Popover>
   {@render chip('Ground', view.ground === '' ? null : view.ground === 'clear' ? 'clear' : 'own', grounds)}
   {@render chip('Used in', project?.name ?? (view.project === '' ? null : 'gone'), projects, 240)}

@@ -28,7 +28,7 @@
 >
   <span class="strip" style:aspect-ratio="{width} / {height}" style:background={surfaceBackground(surface)}>
     <img
-      src={swatchUrl(pattern, width, height, scale)}
+      src={swatchUrl(pattern, width, height, scale, undefined, 'png')}
       alt=""
       {width}
       {height}

@@ -129,7 +129,13 @@
         >
           {#if pattern}
             <div role="cell" class="strip" style:background={surfaceBackground(surface)}>
-              <img src={swatchUrl(pattern, 98, 36, scale)} alt="" width="98" height="36" decoding="async" />
+              <img
+                src={swatchUrl(pattern, 98, 36, scale, undefined, 'png')}
+                alt=""
+                width="98"
+                height="36"
+                decoding="async"
+              />
             </div>
             <div role="cell" class="name">
               <a

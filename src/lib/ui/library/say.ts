@@ -36,20 +36,26 @@ export function sayUses(pattern: Pick<PatternSummary, 'uses' | 'projects'>): str
 /** A factor as percent: "62 %". */
 export const sayPercent = (factor: number): string => `${Number((factor * 100).toFixed(1))} %`;
 
-/** The address of a pattern's sample strip, in one of its colourways where asked. Another look is another address. */
+/**
+ * The address of a pattern's sample strip, in one of its colourways where asked. Another look is another address. Long
+ * lists ask for pixels, which scroll past faster than shapes that are drawn anew.
+ */
 export function swatchUrl(
   pattern: Pick<PatternSummary, 'id' | 'newest'> & { facts?: PatternFacts | null },
   width: number,
   height: number,
   scale: number,
   colourway?: { id: string; colours: Readonly<Record<string, { colour: string }>> },
+  as: 'svg' | 'png' = 'svg',
 ): string {
   const number = pattern.newest > 0 ? String(pattern.newest) : 'draft';
   const followed = (pattern.facts?.slots ?? []).filter((slot) => slot.link);
   const tints = [...followed, ...Object.values(colourway?.colours ?? {})];
   const look = tints.length === 0 ? '' : `&look=${tints.map(({ colour }) => colour.slice(1)).join('.')}`;
   const way = colourway ? `&colourway=${colourway.id}` : '';
-  return `/api/v1/patterns/${pattern.id}/revisions/${number}/swatch?width=${width}&height=${height}&scale=${scale}${way}${look}`;
+  const pixels = Math.min(4, Math.ceil(globalThis.devicePixelRatio ?? 1));
+  const picture = as === 'png' ? `&as=png&pixels=${pixels}` : '';
+  return `/api/v1/patterns/${pattern.id}/revisions/${number}/swatch?width=${width}&height=${height}&scale=${scale}${way}${look}${picture}`;
 }
 
 export const KIND_NAMES = { drawn: 'Drawn', measured: 'Measured', picture: 'Picture' } as const;

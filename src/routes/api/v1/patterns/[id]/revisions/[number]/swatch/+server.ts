@@ -5,6 +5,7 @@ import { compileUnit } from '$lib/core/scene/unit';
 import { swatchSvg } from '$lib/core/svg/swatch';
 import { svgHeaders } from '$lib/server/app/files';
 import { api } from '$lib/server/app/http';
+import { swatchPicture } from '$lib/server/app/swatch-picture';
 import { getPattern, shownRecipe } from '$lib/server/repo/patterns';
 
 export const GET = api('swatch', async ({ app, params, query }) => {
@@ -18,15 +19,17 @@ export const GET = api('swatch', async ({ app, params, query }) => {
   const way = pattern.value.colourways.find((one) => one.id === query.colourway);
   if (query.colourway && !way)
     return fail('not_found', `“${pattern.value.name}” has no such colourway.`, 'colourway');
-  const svg = swatchSvg(
-    compileUnit(recipe),
-    resolveSlots(recipe.slots, way ? plainColours(way.colours) : {}),
-    {
-      ...query,
-      title: pattern.value.name,
-    },
-  );
+  const over = way ? plainColours(way.colours) : {};
   // What follows a palette may look different tomorrow: only an address that names its look is kept for ever.
   const fixed = !isDraft && !way && (query.look !== undefined || recipe.slots.every((slot) => !slot.link));
+  if (query.as === 'png') {
+    const bytes = await swatchPicture(app, recipe, over, query);
+    const headers = { ...svgHeaders({ forever: fixed }), 'content-type': 'image/png' };
+    return new Response(new Uint8Array(bytes), { headers });
+  }
+  const svg = swatchSvg(compileUnit(recipe), resolveSlots(recipe.slots, over), {
+    ...query,
+    title: pattern.value.name,
+  });
   return new Response(await app.pictures.embed(svg), { headers: svgHeaders({ forever: fixed }) });
 });

@@ -1,0 +1,46 @@
+import type { SlotColours } from '../../core/colour/slots';
+import { freshFill } from '../../core/recipe/fill';
+import type { Recipe } from '../../core/recipe/recipe';
+import { compileLayout, compiledPattern } from '../../core/scene/layout';
+import { compileUnit } from '../../core/scene/unit';
+import { renderPng } from '../render/png';
+import type { App } from './app';
+
+export type SwatchSize = { width: number; height: number; scale: number; pixels: number };
+
+/**
+ * A sample strip in pixels, drawn as a layout's PNG is: without hairlines, and quick to scroll past, which strips that
+ * the browser must draw anew from their shapes are not. `pixels` are those to a CSS px.
+ */
+export async function swatchPicture(
+  app: App,
+  recipe: Recipe,
+  over: SlotColours,
+  { width, height, scale, pixels }: SwatchSize,
+): Promise<Uint8Array> {
+  const slots = recipe.slots.map((slot) => ({ ...slot, colour: over[slot.id] ?? slot.colour }));
+  const pattern = compiledPattern('swatch', 'swatch', compileUnit(recipe), slots);
+  const shape = {
+    id: 'strip',
+    name: 'strip',
+    form: { kind: 'rectangle' as const, radius: 0 },
+    x: 0,
+    y: 0,
+    width,
+    height,
+    rotation: 0,
+    fill: { ...freshFill('fill', 'swatch'), scaleX: scale, scaleY: scale },
+  };
+  const page = { width, height, measure: 'px' as const, ppi: 96, background: null, shapes: [shape] };
+  const scene = compileLayout(page, () => pattern);
+  const parts: Uint8Array[] = [];
+  await renderPng(scene, app.pool, {
+    size: { width: Math.round(width * pixels), height: Math.round(height * pixels), ppi: 96 * pixels },
+    picture: await app.pictures.forScene(scene),
+    write: (bytes) => {
+      parts.push(bytes);
+      return Promise.resolve();
+    },
+  });
+  return Buffer.concat(parts);
+}
