@@ -1,4 +1,4 @@
-import { mkdtempSync, rmSync } from 'node:fs';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import puppeteer from 'puppeteer-core';
@@ -31,7 +31,9 @@ const browser = await puppeteer.launch({
 });
 const page = await browser.newPage();
 const get = async (path) => (await fetch(`${address}/api/v1${path}`)).json();
-const [ring] = await get('/patterns?search=ring');
+const {
+  patterns: [ring],
+} = await get('/patterns?search=ring');
 const projects = await get('/projects');
 const project = async (name) => get(`/projects/${projects.find((one) => one.name === name).id}`);
 const lido = await project('Marrowby Lido');
@@ -39,8 +41,14 @@ const fair = await project('Lantern Row Book Fair');
 const layout = (of, name) =>
   `/projects/${of.id}/layouts/${of.layoutList.find((one) => one.name === name).id}`;
 
-await shot('library', '/library', () => new Promise((resolve) => setTimeout(resolve, 1200)));
-await shot('pattern', `/library/${ring.id}`);
+const pause = (ms) => new Promise((resolve) => setTimeout(resolve, ms));
+await shot('library', '/library?stock=own', async () => {
+  await pause(600);
+  for (let step = 0; step < 6; step += 1) await page.keyboard.press('ArrowRight');
+  await pause(1200);
+});
+await shot('library-list', '/library?as=list&search=water', () => pause(1200));
+await shot('pattern', `/library/${ring.id}?tab=colours`, () => pause(2000));
 await shot('bench', `/library/${ring.id}/bench`, async () => {
   await page.click('.pick');
   await page.select(
@@ -49,7 +57,7 @@ await shot('bench', `/library/${ring.id}/bench`, async () => {
   );
 });
 const pattern = async (name) =>
-  (await get(`/patterns?search=${encodeURIComponent(name)}`)).find((one) => one.name === name);
+  (await get(`/patterns?search=${encodeURIComponent(name)}`)).patterns.find((one) => one.name === name);
 const pressText = (text, selector = 'button') =>
   page.evaluate(
     (wanted, tags) =>
@@ -100,6 +108,37 @@ await shot('layout', layout(lido, 'Kiosk front'), async () => {
     row?.querySelector('.filled')?.click();
   });
 });
+await shot('exchange', layout(lido, 'Kiosk front'), async () => {
+  await pressText('Exchange palettes');
+  await wait(2500);
+});
+await shot('colourway', `/library/${(await pattern('Lane Line')).id}?tab=colours`, async () => {
+  await wait(600);
+  await pressText('New');
+  await wait(1200);
+  await page.evaluate(() => document.querySelectorAll('.proposals button')[1]?.click());
+  await wait(800);
+});
+await shot('replace', `/library/${(await pattern('Gull Drift')).id}?tab=uses`, async () => {
+  await wait(800);
+  await pressText('Replace everywhere');
+  await wait(600);
+  await page.evaluate(() => document.querySelectorAll('.found button')[16]?.click());
+  await wait(1500);
+});
+await shot('take-in', '/library', async () => {
+  const library = await fetch(`${address}/api/v1/handouts`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ as: 'svg', ids: [ring.id, (await pattern('Night Wake')).id] }),
+  });
+  const file = join(dataFolder, 'from-a-colleague.svg');
+  const svg = (await library.text()).replaceAll('Night Wake', 'Evening Wake');
+  writeFileSync(file, svg);
+  await pressText('Open files');
+  await (await page.waitForSelector('dialog input[type=file]')).uploadFile(file);
+  await wait(1800);
+});
 await shot('poster', layout(fair, 'Poster'));
 await shot('export', layout(lido, 'Beach towel'), () =>
   page.evaluate(() =>
@@ -110,7 +149,10 @@ await shot('export', layout(lido, 'Beach towel'), () =>
 );
 await shot('projects', '/projects');
 await shot('project', `/projects/${lido.id}`);
-await shot('palettes', '/palettes');
+await shot('palettes', '/palettes', async () => {
+  await page.evaluate(() => document.querySelectorAll('.entry')[1]?.click());
+  await wait(1800);
+});
 
 await browser.close();
 child.kill();

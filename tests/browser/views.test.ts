@@ -31,6 +31,10 @@ beforeAll(async () => {
     project: `/projects/${project.id}`,
     layout: `/projects/${project.id}/layouts/${layout?.id}`,
     palettes: '/palettes',
+    'library as a list': '/library?as=list&columns=kind.tags.collections.uses.licence',
+    'pattern, colours': `/library/${pattern?.id}?tab=colours`,
+    'pattern, uses': `/library/${pattern?.id}?tab=uses`,
+    'pattern, revisions': `/library/${pattern?.id}?tab=revisions`,
     'not found': '/library/nothing',
   });
 });
@@ -70,6 +74,10 @@ describe('every view', () => {
     'layout',
     'palettes',
     'not found',
+    'library as a list',
+    'pattern, colours',
+    'pattern, uses',
+    'pattern, revisions',
   ])('%s has no serious fault for axe, and no error on the page', async (view) => {
     const { page, faults } = session;
     await visit(page, paths[view] ?? '');
@@ -114,6 +122,46 @@ describe('every view', () => {
     expect(faults).toEqual([]);
     await page.keyboard.press('Escape');
     await page.evaluate(() => new Promise((resolve) => setTimeout(resolve, 500)));
+  });
+
+  it.each<[string, string, (page: Page) => Promise<void>]>([
+    ['a chosen pattern', 'library', (page) => page.keyboard.press('ArrowRight')],
+    [
+      'many chosen patterns',
+      'library',
+      async (page) => {
+        await page.keyboard.press('ArrowRight');
+        await page.keyboard.down('Shift');
+        await page.keyboard.press('ArrowDown');
+        await page.keyboard.up('Shift');
+      },
+    ],
+    ['the filter by colour', 'library', (page) => press(page, 'Like: any')],
+    [
+      'the collections',
+      'library',
+      async (page) => {
+        await press(page, 'Collection: any');
+        await press(page, 'Keep collections …');
+      },
+    ],
+    ['the dialog that opens files', 'library', (page) => press(page, 'Open files')],
+    ['the dialog that hands out', 'library', (page) => press(page, 'Hand out all …')],
+    ['a new colourway', 'pattern, colours', (page) => press(page, 'New', 'button')],
+    ['replacing everywhere', 'pattern, uses', (page) => press(page, 'Replace everywhere …')],
+    ['palettes exchanged', 'layout', (page) => press(page, 'Exchange palettes …')],
+    ['a colour of the palette chosen', 'palettes', (page) => page.click('.entry')],
+    ['colours from a scheme', 'palettes', (page) => press(page, 'Scheme …')],
+    ['colours from a picture', 'palettes', (page) => press(page, 'Picture …')],
+    ['colours from patterns in use', 'palettes', (page) => press(page, 'Patterns in use …')],
+  ])('has no serious fault with %s', async (_what, view, prepare) => {
+    const { page, faults } = session;
+    await visit(page, paths[view] ?? '');
+    await prepare(page);
+    await page.evaluate(() => new Promise((resolve) => setTimeout(resolve, 900)));
+    expect(await seriousFaults(page)).toEqual([]);
+    expect(faults).toEqual([]);
+    await page.keyboard.press('Escape');
   });
 
   it.each([

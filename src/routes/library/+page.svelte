@@ -214,7 +214,7 @@
         value={view.show}
         onchange={(event) => set({ show: event.currentTarget.value as LibraryView['show'] })}
       >
-        <option value="all">Library ({data.facets.counts.live})</option>
+        <option value="all">Library ({data.facets.counts.live.toLocaleString('en-GB')})</option>
         <option value="drafts">With a draft ({data.facets.counts.unpublished})</option>
         <option value="archived">Archive ({data.facets.counts.archived})</option>
       </select>

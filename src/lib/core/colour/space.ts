@@ -75,7 +75,9 @@ export function readAnyColour(text: string): AnyColour {
   const { l, c, h } = oklchOf(parsed);
   if (![l, c].every(Number.isFinite))
     return { ok: false, message: `“${source}” has a channel that is no number.` };
-  return { ok: true, hex: formatHex(mapped(parsed)), outside: !isInSrgb({ l, c, h: h ?? 0 }) };
+  const outside = !isInSrgb({ l, c, h: h ?? 0 });
+  // A colour that sRGB can show is written as it is; the way through OKLCH would cost it its last digit.
+  return { ok: true, hex: formatHex(outside ? mapped(parsed) : parsed), outside };
 }
 
 /** A colour as a CSS oklch() function. */

@@ -263,7 +263,7 @@
   {@render chip('Unit', size, sizes)}
   {@render chip('Colours', count, counts)}
   <Popover
-    label="Colour: {view.colour === '' ? 'any' : view.colour}"
+    label="Like: {view.colour === '' ? 'any' : view.colour}"
     width={236}
     buttonClass="library-chip{view.colour === '' ? '' : ' holds'}"
   >

@@ -42,7 +42,7 @@ export const COLUMNS: readonly ColumnSpec[] = [
   spec('colours', 'Colours', '112px', 'colours'),
   spec('tags', 'Tags', 'minmax(110px, 1fr)'),
   spec('collections', 'Collections', 'minmax(110px, 1fr)'),
-  spec('uses', 'Uses', '48px', 'uses', { numeric: true, mono: true, down: true }),
+  spec('uses', 'Uses', '62px', 'uses', { numeric: true, mono: true, down: true }),
   spec('last-used', 'Last used', '100px', 'last-used', { down: true }),
   spec('author', 'Author', '110px'),
   spec('licence', 'Licence', '110px', 'licence'),
