@@ -281,6 +281,7 @@
     <label class="field">
       <span class="muted">by</span>
       <select
+        class="narrow"
         aria-label="Sort by"
         value={sort}
         onchange={(event) => set({ sort: event.currentTarget.value as LibrarySort, backwards: false })}
@@ -411,6 +412,9 @@
     border: 1px solid var(--rule);
     border-radius: var(--radius);
     background: var(--card);
+  }
+  .narrow {
+    width: 112px;
   }
   .scale {
     display: inline-flex;

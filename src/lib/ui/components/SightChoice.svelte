@@ -37,7 +37,7 @@
     color: var(--kelp);
   }
   select {
-    max-width: 138px;
+    max-width: 112px;
     padding: 3px 4px;
     border: 1px solid var(--rule);
     border-radius: var(--radius);

@@ -90,6 +90,10 @@
     color: var(--muted);
     font-size: 11.5px;
   }
+  /* The strip wears the focus. */
+  .hanger:focus-visible {
+    outline: none;
+  }
   .hanger:hover .strip,
   .hanger:focus-visible .strip {
     outline: 2px solid var(--kelp);
