@@ -24,7 +24,10 @@ import {
 } from '../support/browser';
 import { block, dot, place, recipe } from '../support/recipes';
 import { filledShape } from '../support/scenes';
+import { readPatterns } from '../../src/lib/core/svg/import-patterns';
+import { readSvgTree } from '../../src/lib/core/svg/xml';
 import { FOREIGN } from '../support/foreign-patterns';
+import { againstOriginal, redrawn } from '../support/redraw';
 
 let session: Session;
 let page: Page;
@@ -591,6 +594,23 @@ describe('files', () => {
         .querySelector('dialog [role=alert]')
         ?.textContent?.startsWith('10,000 files were chosen; at most 200'),
     );
+  });
+});
+
+// SVG 2, section 14.3: the same check as tests/integration/patterns-in.test.ts makes with resvg and librsvg.
+describe('patterns of other makers in Chromium', () => {
+  it.each(FOREIGN)('are drawn as Chromium draws the original: $name', async ({ svg, id }) => {
+    const tree = readSvgTree(svg);
+    if (!tree.ok) throw new Error(tree.message);
+    let count = 0;
+    const { patterns } = readPatterns(tree.root, () => `n${(count += 1)}`, null);
+    const read = patterns.find((one) => one.name === id) ?? patterns.at(-1);
+    await page.goto('about:blank');
+    const draw = async (text: string): Promise<Uint8Array> => {
+      await page.setContent(`<style>body{margin:0}svg{display:block}</style>${text}`);
+      return (await pixelsOf(page, { x: 0, y: 0, width: 360, height: 300 })).data;
+    };
+    expect(await againstOriginal(svg, redrawn(read!), draw)).toBeLessThan(0.005);
   });
 });
 

@@ -8,7 +8,7 @@ import type { PatternFill } from '../../src/lib/core/recipe/fill';
 import type { Shape } from '../../src/lib/core/recipe/layout';
 import { openDatabase, type Db } from '../../src/lib/server/db/open';
 import { fill, pattern } from '../../src/lib/server/db/schema';
-import { recolourLayouts, replaceEverywhere, undoBulk } from '../../src/lib/server/repo/bulk';
+import { listChanges, recolourLayouts, replaceEverywhere, undoBulk } from '../../src/lib/server/repo/bulk';
 import { editPatterns, putBack } from '../../src/lib/server/repo/bulk-edit';
 import { createCollection, removeCollection, renameCollection } from '../../src/lib/server/repo/collections';
 import { saveColourways } from '../../src/lib/server/repo/colourways';
@@ -428,7 +428,10 @@ describe('replacing everywhere', () => {
       colours: { z: { colour: '#ff0000' } },
     });
     expect(patternFill(db, layouts[1]!)).toEqual(before[1]);
+    expect(listChanges(db, from)).toMatchObject([{ id: one.id, fills: 1 }]);
+    expect(listChanges(db, 'another')).toEqual([]);
     expect(need(undoBulk(db, one.id))).toEqual({ fills: 1, left: 0 });
+    expect(listChanges(db)).toEqual([]);
     expect(layouts.map((layout) => patternFill(db, layout))).toEqual(before);
     expect(sentence(undoBulk(db, one.id))).toMatch(/undone already/);
   });

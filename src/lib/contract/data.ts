@@ -195,6 +195,9 @@ export type ColourUses = Record<
   { patterns: number; colourways: number; fills: number; pages: number }
 >;
 
+/** A change of many fills that can still be undone. */
+export type BulkChange = { id: string; summary: string; fills: number; createdAt: number };
+
 /** What a change of many fills did, and the way back. */
 export type BulkDone = { id: string; fills: number; layouts: number; summary: string };
 

@@ -68,6 +68,14 @@ export const ROUTES = {
   recolour: spec('POST', '/recolours', 'Exchange the colours of one palette for another’s in some layouts', {
     body: schemas.recolour,
   }),
+  listChanges: spec(
+    'GET',
+    '/changes',
+    'The latest changes of many fills that can still be undone; with a pattern those about it',
+    {
+      query: schemas.changesQuery,
+    },
+  ),
   undoBulk: spec('POST', '/changes/{id}/undone', 'Undo a replacement or recolouring as one step'),
   handOut: spec(
     'POST',

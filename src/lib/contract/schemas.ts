@@ -492,6 +492,7 @@ export const schemas = {
       .required(),
     summary: Joi.string().max(200).required(),
   }),
+  changesQuery: Joi.object({ pattern: id() }),
   collectionName: Joi.object({ name: name().required() }),
   saveDraft: Joi.object({ base: version().required(), recipe: recipeSchema.required() }),
   publish: Joi.object({

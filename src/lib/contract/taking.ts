@@ -1,4 +1,4 @@
-import type { FoundPalette } from '../core/formats/palette-files';
+import type { FoundPalette } from '../core/formats/found';
 import type { ReadPattern } from '../core/svg/import-patterns';
 
 /** A file's bytes for the reading thread. */

@@ -5,11 +5,8 @@ import { LIMITS } from '../recipe/limits';
 import { slug, type PaletteEntry } from '../recipe/library';
 import { escapeXml } from '../svg/print';
 import { readSvgTree, type XmlNode } from '../svg/xml';
+import type { FoundColour, FoundPalette } from './found';
 import { readTokens } from './tokens';
-
-/** A colour found in a file; it gets an id when it is kept. */
-export type FoundColour = Omit<PaletteEntry, 'id'>;
-export type FoundPalette = { name: string; colours: FoundColour[]; notes: string[] };
 
 type Named = { name: string; colours: readonly PaletteEntry[] };
 

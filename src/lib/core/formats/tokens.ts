@@ -1,7 +1,7 @@
 import { readAnyColour } from '../colour/space';
 import type { PaletteEntry } from '../recipe/library';
 import { channelsOf, type Hex } from '../colour/parse';
-import type { FoundColour, FoundPalette } from './palette-files';
+import type { FoundColour, FoundPalette } from './found';
 
 /**
  * Palettes as design tokens of the Design Tokens Community Group format (2025.10): a group for each palette, a token of

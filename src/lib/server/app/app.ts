@@ -5,7 +5,7 @@ import { openExports, type Exports } from '../jobs/exports';
 import { openRenderPool, type RenderPool } from '../render/pool';
 import { appRoot } from '../root';
 import { openPictures, type Pictures } from './pictures';
-import { WaitingFiles } from './taking-in';
+import { WaitingFiles } from './waiting';
 
 /** What the running server holds: one database, one render pool, pictures ready to draw, the export jobs. */
 export type App = {

@@ -1,5 +1,4 @@
 import type Joi from 'joi';
-import { nanoid } from 'nanoid';
 import { done, fail, type Outcome } from '../../contract/failure';
 import { keptPaletteSchema, keptPatternSchema } from '../../contract/schemas';
 import { problemOf } from '../../contract/sentences';
@@ -25,45 +24,6 @@ import { newId } from '../repo/context';
 import { paletteClash, patternClash, takeIn, type Taking } from '../repo/kept';
 import type { App } from './app';
 import { settlePictures } from './pictures-in';
-
-/** A file that was read and waits for the decision what to take in. */
-type Waiting = {
-  patterns: Map<string, KeptPattern>;
-  palettes: Map<string, KeptPalette>;
-  assets: FileAsset[];
-  bytes: number;
-  at: number;
-};
-
-/** Files that were read, in memory; the oldest go when there are too many, and all after half an hour. */
-export class WaitingFiles {
-  private readonly held = new Map<string, Waiting>();
-
-  keep(file: Omit<Waiting, 'at'>): string {
-    const token = nanoid(12);
-    this.held.set(token, { ...file, at: Date.now() });
-    this.forget();
-    return token;
-  }
-
-  get(token: string): Waiting | undefined {
-    this.forget();
-    return this.held.get(token);
-  }
-
-  drop(tokens: readonly string[]): void {
-    for (const token of tokens) this.held.delete(token);
-  }
-
-  private forget(): void {
-    let bytes = [...this.held.values()].reduce((sum, file) => sum + file.bytes, 0);
-    for (const [token, file] of this.held) {
-      if (Date.now() - file.at < 1_800_000 && bytes < 600_000_000) continue;
-      this.held.delete(token);
-      bytes -= file.bytes;
-    }
-  }
-}
 
 /** Reads a file in a thread of its own, checks all that it holds, and says what could be taken in. Nothing is stored yet. */
 export async function readFileIn(

@@ -1,6 +1,6 @@
 import { isDeepStrictEqual } from 'node:util';
-import { and, eq, inArray, isNull, type SQL } from 'drizzle-orm';
-import type { BulkDone } from '../../contract/data';
+import { and, desc, eq, inArray, isNull, type SQL } from 'drizzle-orm';
+import type { BulkChange, BulkDone } from '../../contract/data';
 import { done, fail, type Outcome } from '../../contract/failure';
 import type { Fill } from '../../core/recipe/fill';
 import { fillLinks } from '../../core/recipe/links';
@@ -119,6 +119,26 @@ function colourLookup(db: Db): (value: Fill) => PatternColours | null {
     }
     return held.get(key) ?? null;
   };
+}
+
+/** The latest changes that can still be undone, newest first; with `patternId` those that took it out or put it in. */
+export function listChanges(db: Db, patternId?: string): BulkChange[] {
+  const rows = db
+    .select()
+    .from(bulkChange)
+    .where(and(eq(bulkChange.studioId, STUDIO), isNull(bulkChange.undoneAt)))
+    .orderBy(desc(bulkChange.createdAt))
+    .limit(50)
+    .all();
+  return rows
+    .filter((row) => patternId === undefined || row.fills.includes(`"pattern":"${patternId}"`))
+    .slice(0, 10)
+    .map(({ id, summary, fills, createdAt }) => ({
+      id,
+      summary,
+      fills: (JSON.parse(fills) as Changes).fills.length,
+      createdAt,
+    }));
 }
 
 /** Undoes a change of many fills. What was changed again since then is left as it is now, and counted. */

@@ -1,11 +1,12 @@
 <script lang="ts">
   import { invalidateAll } from '$app/navigation';
-  import type { PatternDetail, PublishPreview, UseInPlace } from '$lib/contract/data';
+  import type { BulkChange, PatternDetail, PublishPreview, UseInPlace } from '$lib/contract/data';
   import Button from '../components/Button.svelte';
   import { call } from '../state/api';
   import { toasts } from '../state/toasts.svelte';
   import ReplaceDialog from './ReplaceDialog.svelte';
-  import { sayPercent, sayUses } from './say';
+  import { sayDate, sayPercent, sayUses } from './say';
+  import { undoBulk } from './undo-bulk';
   import UsePicture from './UsePicture.svelte';
 
   /** Where a pattern is used, each use drawn as it is; uses are held and released here, or filled with another pattern. */
@@ -13,6 +14,7 @@
   let { pattern }: Props = $props();
 
   let found = $state.raw<PublishPreview | null>(null);
+  let changes: BulkChange[] = $state.raw([]);
   let replacing = $state(false);
   let shown = $state(24);
 
@@ -22,6 +24,9 @@
     void call<PublishPreview>('GET', `/patterns/${pattern.id}/uses`).then((answer) => {
       if (key === [pattern.id, pattern.version, pattern.uses, pattern.newest].join() && answer.ok)
         found = answer.value;
+    });
+    void call<BulkChange[]>('GET', `/changes?pattern=${pattern.id}`).then((answer) => {
+      if (answer.ok) changes = answer.value;
     });
   });
   const uses = $derived(found?.uses ?? []);
@@ -114,6 +119,25 @@
     {/if}
   {/if}
 </section>
+
+{#if changes.length > 0}
+  <section aria-labelledby="undoable">
+    <h2 id="undoable">Can be undone</h2>
+    <ul>
+      {#each changes as change (change.id)}
+        <li>
+          <span class="what"
+            ><span>{change.summary}</span><span class="muted"
+              >{change.fills === 1 ? 'one use' : `${change.fills} uses`}, {sayDate(change.createdAt)}</span
+            ></span
+          >
+          <Button kind="quiet" label="Undo: {change.summary}" onclick={() => undoBulk(change.id)}>Undo</Button
+          >
+        </li>
+      {/each}
+    </ul>
+  </section>
+{/if}
 
 {#if replacing && found}
   <ReplaceDialog {pattern} preview={found} onclose={() => (replacing = false)} />
