@@ -1,7 +1,7 @@
 import { Resvg } from '@resvg/resvg-js';
 import { describe, expect, it } from 'vitest';
 import { resolveSlots } from '../../src/lib/core/colour/slots';
-import { recipeSchema } from '../../src/lib/contract/schemas';
+import { recipeSchema } from '../../src/lib/contract/recipe-schemas';
 import { checkRecipe } from '../../src/lib/core/recipe/check';
 import { compileUnit } from '../../src/lib/core/scene/unit';
 import { swatchSvg } from '../../src/lib/core/svg/swatch';

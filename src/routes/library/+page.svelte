@@ -8,6 +8,7 @@
   import { LIBRARY_SORTS, type LibrarySort } from '$lib/contract/data';
   import { SIGHTS, type Sight } from '$lib/core/colour/vision';
   import Button from '$lib/ui/components/Button.svelte';
+  import FileDrop from '$lib/ui/components/FileDrop.svelte';
   import LayOn from '$lib/ui/components/LayOn.svelte';
   import Popover from '$lib/ui/components/Popover.svelte';
   import SightChoice from '$lib/ui/components/SightChoice.svelte';
@@ -165,16 +166,7 @@
 <svelte:head><title>Library · Isle</title></svelte:head>
 <svelte:window {onkeydown} />
 
-<div
-  class="view"
-  role="presentation"
-  ondragover={(event) => event.dataTransfer?.types.includes('Files') && event.preventDefault()}
-  ondrop={(event) => {
-    if (!event.dataTransfer?.files.length) return;
-    event.preventDefault();
-    takingIn = [...event.dataTransfer.files];
-  }}
->
+<FileDrop onfiles={(files) => (takingIn = files)}>
   <TopBar>
     {#snippet actions()}
       <Button onclick={() => (takingIn = [])}>Open files</Button>
@@ -361,7 +353,7 @@
       </aside>
     {/if}
   </div>
-</div>
+</FileDrop>
 
 {#if keeping}
   <CollectionsDialog facets={data.facets} ondone={() => invalidateAll()} onclose={() => (keeping = false)} />
@@ -373,11 +365,6 @@
 {/if}
 
 <style>
-  .view {
-    display: flex;
-    flex-direction: column;
-    height: 100vh;
-  }
   .tools {
     display: flex;
     align-items: center;

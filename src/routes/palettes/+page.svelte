@@ -7,6 +7,7 @@
   import { onLive } from '$lib/ui/state/live';
   import { toasts } from '$lib/ui/state/toasts.svelte';
   import Button from '$lib/ui/components/Button.svelte';
+  import FileDrop from '$lib/ui/components/FileDrop.svelte';
   import TopBar from '$lib/ui/components/TopBar.svelte';
   import NewThing from '$lib/ui/library/NewThing.svelte';
   import TakeInDialog from '$lib/ui/library/TakeInDialog.svelte';
@@ -48,16 +49,7 @@
 
 <svelte:head><title>Palettes · Isle</title></svelte:head>
 
-<div
-  class="view"
-  role="presentation"
-  ondragover={(event) => event.dataTransfer?.types.includes('Files') && event.preventDefault()}
-  ondrop={(event) => {
-    if (!event.dataTransfer?.files.length) return;
-    event.preventDefault();
-    takingIn = [...event.dataTransfer.files];
-  }}
->
+<FileDrop onfiles={(files) => (takingIn = files)}>
   <TopBar>
     {#snippet actions()}
       <Button onclick={() => (takingIn = [])}>Open files</Button>
@@ -111,7 +103,7 @@
       {/if}
     </main>
   </div>
-</div>
+</FileDrop>
 
 {#if making}
   <NewThing
@@ -127,11 +119,6 @@
 {/if}
 
 <style>
-  .view {
-    display: flex;
-    flex-direction: column;
-    height: 100vh;
-  }
   .columns {
     display: grid;
     grid-template-columns: 224px minmax(0, 1fr);
