@@ -7,15 +7,18 @@
   let { value, onset }: Props = $props();
 
   const NAMES: Record<Sight, string> = {
-    full: 'Full colour sight',
-    protan: 'No long cones (protan)',
-    deutan: 'No middle cones (deutan)',
-    tritan: 'No short cones (tritan)',
-    grey: 'Greyscale print',
+    full: 'Full sight',
+    protan: 'Protan sight',
+    deutan: 'Deutan sight',
+    tritan: 'Tritan sight',
+    grey: 'Grey print',
   };
 </script>
 
-<label class:changed={value !== 'full'} title="Seen by">
+<label
+  class:changed={value !== 'full'}
+  title="Seen with other eyes: without long (protan), middle (deutan) or short cones (tritan), or as a greyscale print"
+>
   <Eye size={15} />
   <span class="visually-hidden">Seen by</span>
   <select

@@ -70,7 +70,13 @@
   }
 </script>
 
-<Dialog title={ids ? `Hand out ${sayPatterns(ids.length)}` : 'Hand out the library'} width={480} {onclose}>
+<Dialog
+  title={ids
+    ? `Hand out ${ids.length === 1 ? 'one pattern' : sayPatterns(ids.length)}`
+    : 'Hand out the library'}
+  width={480}
+  {onclose}
+>
   <div class="forms" role="radiogroup" aria-label="As">
     {#each forms as form (form.value)}
       <label class:chosen={as === form.value}>

@@ -75,12 +75,14 @@
 
 <style>
   .bar {
+    width: 100%;
     height: 34px;
     border-radius: 4px;
     box-shadow: inset 0 0 0 1px rgb(20 33 31 / 20%);
   }
   ul {
     display: grid;
+    width: 100%;
     gap: 4px;
     margin: 0;
     padding: 0;
