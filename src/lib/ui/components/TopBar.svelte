@@ -92,4 +92,26 @@
     align-items: center;
     gap: 10px;
   }
+  @media (max-width: 900px) {
+    header {
+      gap: 8px;
+      padding: 0 8px;
+    }
+    .brand span {
+      display: none;
+    }
+    nav {
+      gap: 0;
+    }
+    nav a {
+      padding: 5px 6px;
+    }
+    .actions {
+      flex: none;
+      gap: 5px;
+    }
+    .actions :global(.button) {
+      padding-inline: 7px;
+    }
+  }
 </style>
