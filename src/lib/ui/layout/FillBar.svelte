@@ -14,6 +14,7 @@
   import ColourwayPicker from './ColourwayPicker.svelte';
   import GroundPicker from './GroundPicker.svelte';
   import LookPicker from './LookPicker.svelte';
+  import WholeRepeats from './WholeRepeats.svelte';
   import type { LayoutEditor } from './editor.svelte';
   import { swatchUrl } from '../library/say';
 
@@ -25,6 +26,8 @@
   const first = $derived(chosen[0] ?? null);
   const fills = $derived(chosen.flatMap((shape) => (shape.fill?.kind === 'pattern' ? [shape.fill] : [])));
   const fill = $derived(fills[0] ?? null);
+  /** The shape whose fill's numbers are shown. */
+  const holder = $derived(chosen.find((shape) => shape.fill === fill) ?? null);
   const plain = $derived(fill === null && first?.fill?.kind === 'colour' ? first.fill : null);
   const recipe = $derived(editor.recipeOf(fill));
   const tints = $derived(fill ? editor.tintsOf(fill) : {});
@@ -175,6 +178,7 @@
               splitScale = !showSplit;
             }}>{showSplit ? 'join' : 'part'}</button
           >
+          {#if holder}<WholeRepeats {editor} shape={holder} {fill} />{/if}
         </div>
       </div>
       <div class="cell">
@@ -343,7 +347,7 @@
     align-content: center;
     gap: 3px;
     min-height: 56px;
-    padding: 6px 13px;
+    padding: 6px 10px;
     border-right: 1px solid var(--rule);
     justify-items: start;
   }
