@@ -23,17 +23,25 @@ beforeAll(async () => {
         ...filledShape({ x: 20, y: 20, width: 500, height: 330 }, { pattern, scaleX: 0.7, scaleY: 0.7 }),
         name: 'Band',
       },
+      { ...filledShape({ x: 20, y: 360, width: 500, height: 60 }), name: 'Foot', fill: null },
     ],
-    { width: 560, height: 380 },
+    { width: 560, height: 440 },
   );
 });
 afterAll(() => session.close());
 
-async function fillNow(): Promise<PatternFill> {
+async function fillNow(name = 'Band'): Promise<PatternFill> {
   await saved(page);
-  const fill = (await getLayout(layout.id)).layout.shapes[0]?.fill;
+  const fill = (await getLayout(layout.id)).layout.shapes.find((shape) => shape.name === name)?.fill;
   if (fill?.kind !== 'pattern') throw new Error('no pattern fill');
   return fill;
+}
+/** Selects a shape by its row of the ledger. */
+async function choose(name: string): Promise<void> {
+  const rows = await page.$$('tbody tr[tabindex]');
+  for (const row of rows)
+    if ((await row.evaluate((one) => one.textContent ?? '')).includes(name))
+      await (await row.$('.filled'))?.click();
 }
 const offers = (): Promise<string[]> =>
   page.$$eval('.offers button', (found) =>
@@ -43,7 +51,7 @@ const offers = (): Promise<string[]> =>
 describe('whole repeats', () => {
   it('are offered with what they change, and span the width once taken; undo brings the old scale back', async () => {
     await visit(page, layout.path);
-    await page.click('tbody tr .filled');
+    await choose('Band');
     await press(page, 'Fit whole repeats');
     await page.waitForSelector('.offers button');
     expect(await offers()).toEqual([
@@ -75,5 +83,29 @@ describe('whole repeats', () => {
     for (const steps of [along * Math.cos(radians), along * Math.sin(radians)])
       expect(steps).toBeCloseTo(Math.round(steps), 6);
     expect(await shown(page, 'Rotation')).toBe(String(Number(rotation.toFixed(2))));
+  });
+});
+
+describe('a fill like another shape’s', () => {
+  it('is taken whole, and then a single property of it, each as one step', async () => {
+    const band = await fillNow();
+    await choose('Foot');
+    await press(page, 'Fill like another shape');
+    await page.waitForSelector('.shapes button');
+    await page.click('.shapes button');
+    expect(await fillNow('Foot')).toEqual({ ...band, id: (await fillNow('Foot')).id });
+
+    await choose('Band');
+    await enter(page, 'Rotation', '45');
+    await enter(page, 'Scale', '25');
+    await choose('Foot');
+    await press(page, 'Fill like another shape');
+    await page.waitForSelector('.shapes button');
+    for (const tick of await page.$$('.ticks label'))
+      if ((await tick.evaluate((one) => one.textContent?.trim())) !== 'Rotation') await tick.click();
+    await page.click('.shapes button');
+    expect(await fillNow('Foot')).toMatchObject({ rotation: 45, scaleX: band.scaleX });
+    await press(page, 'Undo');
+    expect(await fillNow('Foot')).toMatchObject({ rotation: band.rotation, scaleX: band.scaleX });
   });
 });

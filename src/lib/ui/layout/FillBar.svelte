@@ -13,6 +13,7 @@
   import Switch from '../components/Switch.svelte';
   import ColourwayPicker from './ColourwayPicker.svelte';
   import GroundPicker from './GroundPicker.svelte';
+  import LikeShape from './LikeShape.svelte';
   import LookPicker from './LookPicker.svelte';
   import WholeRepeats from './WholeRepeats.svelte';
   import type { LayoutEditor } from './editor.svelte';
@@ -92,7 +93,10 @@
     </div>
   {:else}
     <div class="cell name">
-      <span class="what">{subject} {chosen.length === 1 ? 'is' : 'are'} filled with</span>
+      <div class="lead">
+        <span class="what">{subject} {chosen.length === 1 ? 'is' : 'are'} filled with</span>
+        <LikeShape {editor} />
+      </div>
       <Popover label="Choose what fills it: {patternName}" width={280}>
         {#snippet button()}<strong class="pattern-name">{patternName}</strong><ChevronDown
             size={14}
@@ -356,9 +360,17 @@
     font-size: var(--small);
     white-space: nowrap;
   }
+  .lead {
+    display: flex;
+    gap: 8px;
+    align-items: baseline;
+    color: var(--muted);
+    font-size: var(--small);
+    white-space: nowrap;
+  }
   .what {
     display: block;
-    max-width: 220px;
+    max-width: 180px;
     overflow: hidden;
     text-overflow: ellipsis;
   }

@@ -1,0 +1,163 @@
+<script lang="ts" module>
+  import { FILL_PROPERTIES, type FillProperty } from '$lib/core/recipe/copy-fill';
+
+  /** What was last chosen to be copied: kept while one goes from shape to shape. */
+  const wanted = $state({ properties: new Set<FillProperty>(FILL_PROPERTIES) as ReadonlySet<FillProperty> });
+</script>
+
+<script lang="ts">
+  import { nanoid } from 'nanoid';
+  import type { Fill } from '$lib/core/recipe/fill';
+  import { fillKey, fillLike } from '$lib/core/recipe/copy-fill';
+  import Popover from '../components/Popover.svelte';
+  import Tick from '../components/Tick.svelte';
+  import type { LayoutEditor } from './editor.svelte';
+
+  /** Gives the selected shapes the fill of another shape, whole or by chosen properties. */
+  type Props = { editor: LayoutEditor };
+  let { editor }: Props = $props();
+
+  const NAMES: Record<FillProperty, string> = {
+    pattern: 'Pattern',
+    scale: 'Scale',
+    rotation: 'Rotation',
+    skew: 'Skew',
+    offset: 'Offset',
+    opacity: 'Opacity',
+    ground: 'Ground',
+    colours: 'Colours',
+  };
+
+  /** The layout's other fills, front first; the same fill on several shapes stands once. */
+  function sources(): { fill: Fill; names: string[] }[] {
+    const found = new Map<string, { fill: Fill; names: string[] }>();
+    for (const shape of [...editor.history.doc.shapes].reverse()) {
+      if (!shape.fill || editor.selected.has(shape.id)) continue;
+      const key = fillKey(shape.fill);
+      const held = found.get(key) ?? { fill: shape.fill, names: [] };
+      held.names.push(shape.name);
+      found.set(key, held);
+    }
+    return [...found.values()];
+  }
+
+  const nameOf = (fill: Fill): string =>
+    fill.kind === 'colour'
+      ? fill.colour
+      : (editor.patterns.get(fill.pattern)?.name ?? 'a pattern that is gone');
+  const numbersOf = (fill: Fill): string =>
+    fill.kind === 'colour'
+      ? ''
+      : `${Number((fill.scaleX * 100).toFixed(1))} %, ${Number(fill.rotation.toFixed(1))}°`;
+
+  function tick(property: FillProperty, on: boolean): void {
+    const next = new Set(wanted.properties);
+    if (on) next.add(property);
+    else next.delete(property);
+    wanted.properties = next;
+  }
+
+  function take(fill: Fill): void {
+    editor.change((shape) => ({
+      ...shape,
+      fill: fillLike(shape.fill, fill, wanted.properties, nanoid(12)),
+    }));
+  }
+</script>
+
+<Popover label="Fill like another shape" width={300}>
+  {#snippet button()}<span class="open">like …</span>{/snippet}
+  {#snippet children(close)}
+    <div class="like">
+      <div class="ticks" role="group" aria-label="What to copy">
+        {#each FILL_PROPERTIES as property (property)}
+          <Tick
+            label={NAMES[property]}
+            checked={wanted.properties.has(property)}
+            onset={(on) => tick(property, on)}
+          />
+        {/each}
+      </div>
+      <div class="shapes">
+        {#each sources() as { fill, names } (fill.id)}
+          <button
+            type="button"
+            disabled={wanted.properties.size === 0}
+            onclick={() => {
+              take(fill);
+              close();
+            }}
+          >
+            <span class="names">{names[0]}{names.length > 1 ? ` and ${names.length - 1} more` : ''}</span>
+            <span class="what">{nameOf(fill)}<span class="numbers">{numbersOf(fill)}</span></span>
+          </button>
+        {:else}
+          <p>No other shape of this layout is filled yet.</p>
+        {/each}
+      </div>
+      {#if wanted.properties.size === 0}<p>Tick what is to be copied.</p>{/if}
+    </div>
+  {/snippet}
+</Popover>
+
+<style>
+  .open {
+    color: var(--kelp);
+    font-size: var(--small);
+  }
+  .like {
+    display: grid;
+    gap: 8px;
+  }
+  .ticks {
+    display: grid;
+    grid-template-columns: repeat(3, auto);
+    gap: 5px 12px;
+    padding: 4px 8px 8px;
+    border-bottom: 1px solid var(--rule);
+    font-size: 13px;
+  }
+  .shapes {
+    display: grid;
+    gap: 2px;
+    max-height: 240px;
+    overflow: auto;
+  }
+  button {
+    display: grid;
+    gap: 1px;
+    padding: 5px 8px;
+    border: 0;
+    border-radius: 4px;
+    background: none;
+    font-size: 13px;
+    text-align: left;
+    cursor: pointer;
+  }
+  button:hover:enabled {
+    background: var(--kelp-tint);
+  }
+  button:disabled {
+    opacity: 0.5;
+    cursor: default;
+  }
+  .names {
+    color: var(--ink);
+    font-weight: 600;
+  }
+  .what {
+    display: flex;
+    justify-content: space-between;
+    gap: 12px;
+    color: var(--muted);
+  }
+  .numbers {
+    font: 500 12px var(--mono);
+  }
+  p {
+    margin: 0;
+    padding: 0 8px 4px;
+    color: var(--muted);
+    font-size: 13px;
+  }
+</style>
