@@ -108,4 +108,13 @@ describe('a fill like another shape’s', () => {
     await press(page, 'Undo');
     expect(await fillNow('Foot')).toMatchObject({ rotation: band.rotation, scaleX: band.scaleX });
   });
+
+  it('goes back to plain numbers one by one', async () => {
+    const { rotation } = await fillNow('Foot');
+    await press(page, 'Set the scale back to 100 %');
+    expect(await fillNow('Foot')).toMatchObject({ scaleX: 1, scaleY: 1, rotation });
+    await press(page, 'Set the rotation back to 0°');
+    expect(await fillNow('Foot')).toMatchObject({ scaleX: 1, rotation: 0 });
+    expect(await page.$('[aria-label="Set the rotation back to 0°"]')).toBeNull();
+  });
 });

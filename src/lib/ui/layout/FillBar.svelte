@@ -85,6 +85,25 @@
   const subject = $derived(chosen.length === 1 ? (first?.name ?? '') : `${chosen.length} shapes`);
 </script>
 
+{#snippet title(
+  name: string,
+  plain: string,
+  changed: (one: PatternFill) => boolean,
+  reset: Partial<PatternFill>,
+)}
+  {#if fills.some(changed)}
+    <button
+      type="button"
+      class="title"
+      title="Set back to {plain}"
+      aria-label="Set the {name.toLowerCase()} back to {plain}"
+      onclick={() => editor.changeFill((one) => ({ ...one, ...reset }))}>{name}</button
+    >
+  {:else}
+    <span>{name}</span>
+  {/if}
+{/snippet}
+
 <div class="bar" role="group" aria-label="Fill">
   {#if chosen.length === 0}
     <div class="cell hint">
@@ -141,7 +160,12 @@
     </div>
     {#if fill}
       <div class="cell">
-        <span>{showSplit ? 'Scale across · down' : 'Scale'}</span>
+        {@render title(
+          showSplit ? 'Scale across · down' : 'Scale',
+          '100 %',
+          (one) => one.scaleX !== 1 || one.scaleY !== 1,
+          { scaleX: 1, scaleY: 1 },
+        )}
         <div class="values">
           {#if showSplit}
             <NumberField
@@ -186,7 +210,7 @@
         </div>
       </div>
       <div class="cell">
-        <span>Rotation</span>
+        {@render title('Rotation', '0°', (one) => one.rotation !== 0, { rotation: 0 })}
         <NumberField
           label="Rotation"
           value={fill.rotation}
@@ -198,7 +222,7 @@
       </div>
       {#if fills.some((one) => Math.abs(one.skew) > 1e-6)}
         <div class="cell">
-          <span>Skew</span>
+          {@render title('Skew', '0°', (one) => one.skew !== 0, { skew: 0 })}
           <NumberField
             label="Skew"
             value={fill.skew}
@@ -210,7 +234,9 @@
         </div>
       {/if}
       <div class="cell">
-        <span>Offset</span>
+        {@render title('Offset', '0 · 0', (one) => one.offset.x !== 0 || one.offset.y !== 0, {
+          offset: { x: 0, y: 0 },
+        })}
         <div class="values">
           <NumberField
             label="Offset across"
@@ -233,7 +259,7 @@
         </div>
       </div>
       <div class="cell">
-        <span>Opacity</span>
+        {@render title('Opacity', '100 %', (one) => one.opacity !== 1, { opacity: 1 })}
         <NumberField
           label="Opacity"
           value={fill.opacity}
@@ -351,7 +377,7 @@
     align-content: center;
     gap: 3px;
     min-height: 56px;
-    padding: 6px 10px;
+    padding: 6px 8px;
     border-right: 1px solid var(--rule);
     justify-items: start;
   }
@@ -367,6 +393,18 @@
     color: var(--muted);
     font-size: var(--small);
     white-space: nowrap;
+  }
+  .title {
+    padding: 0;
+    border: 0;
+    background: none;
+    color: var(--kelp);
+    font-size: var(--small);
+    white-space: nowrap;
+    cursor: pointer;
+  }
+  .title:hover {
+    text-decoration: underline;
   }
   .what {
     display: block;
