@@ -36,7 +36,11 @@ export async function startServer({ port, host = '127.0.0.1', dataFolder, demo, 
     if (child.exitCode !== null) throw new Error(`The server ended with code ${child.exitCode}.`);
     const answered = await fetch(`${address}/api/v1/palettes`).then(
       (answer) => answer.ok,
-      () => false,
+      (error) => {
+        if (error.cause?.message !== 'bad port') return false;
+        child.kill();
+        throw new Error(`Browsers refuse to open port ${port}; choose another with PORT.`);
+      },
     );
     if (answered) return { child, address };
     await new Promise((resolve) => setTimeout(resolve, 100));

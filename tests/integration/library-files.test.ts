@@ -11,6 +11,7 @@ import { openApp, type App } from '../../src/lib/server/app/app';
 import { handOut, type HandOut } from '../../src/lib/server/app/handing-out';
 import { readFileIn, takeFilesIn } from '../../src/lib/server/app/taking-in';
 import { storeAsset } from '../../src/lib/server/repo/assets';
+import { saveColourways } from '../../src/lib/server/repo/colourways';
 import { keptContent } from '../../src/lib/server/repo/kept';
 import { findPatterns } from '../../src/lib/server/repo/find';
 import { listPalettes } from '../../src/lib/server/repo/palettes';
@@ -112,6 +113,15 @@ describe('handing out', () => {
     expect(css).toMatch(/background-size: 45\.3543px 45\.3543px;/);
     const tokens = JSON.parse(text(await out(full, { as: 'tokens', ids })));
     expect(tokens['Plus marks'].unit.width.$type).toBe('dimension');
+    const alike = ['Dots.', 'Dots', '{Dots}'].map((name) =>
+      kept(full.db, name, {}, { ...PLAIN, slots: PLAIN.slots.map((slot) => ({ ...slot, name: 'Same' })) }),
+    );
+    const groups = JSON.parse(text(await out(full, { as: 'tokens', ids: alike }))) as Record<
+      string,
+      { colours: object }
+    >;
+    expect(Object.keys(groups)).toEqual(['Dots', 'Dots 2', 'Dots 3']);
+    expect(Object.keys(groups.Dots!.colours)).toHaveLength(PLAIN.slots.length);
     expect(tokens['Plus marks'].colours.Slate).toMatchObject({
       $type: 'color',
       $value: { colorSpace: 'srgb', hex: '#3c4549' },
@@ -155,6 +165,50 @@ describe('taking in', () => {
       newest: 2,
       recipe: { unit: { width: 77 } },
     });
+  });
+
+  it('brings the colourways of a replaced pattern along, by name, without a revision that changes nothing', async () => {
+    const from = isle();
+    const id = kept(from.db, 'Wave');
+    const way = (name: string, colour: string) => ({ id: name, name, colours: { ink: { colour } } });
+    need(
+      saveColourways(from.db, id, patternOf(from.db, id).version, [
+        way('Dusk', '#111111'),
+        way('Dawn', '#eeeeee'),
+      ]),
+    );
+    const file = await out(from, { as: 'svg', ids: [id] });
+    const to = isle();
+    const ours = kept(to.db, 'Wave');
+    const held = [{ ...way('dusk', '#777777'), id: 'mine' }, way('Noon', '#00ff00')];
+    need(saveColourways(to.db, ours, patternOf(to.db, ours).version, held));
+    need(takeFilesIn(to, [choose(need(await read(to, 'wave.svg', file.bytes)), 'replace')]));
+    const { newest, colourways } = patternOf(to.db, ours);
+    expect(newest).toBe(1);
+    expect(colourways.map(({ id: one, name, colours }) => [one, name, colours.ink?.colour])).toEqual([
+      ['mine', 'dusk', '#111111'],
+      ['Noon', 'Noon', '#00ff00'],
+      ['Dawn', 'Dawn', '#eeeeee'],
+    ]);
+  });
+
+  it('tells palettes apart that differ in a gradient alone', async () => {
+    const tokens = (end: string): string =>
+      JSON.stringify({
+        Sea: {
+          Ramp: {
+            $type: 'gradient',
+            $value: [
+              { color: '#000000', position: 0 },
+              { color: end, position: 1 },
+            ],
+          },
+        },
+      });
+    const app = isle();
+    need(takeFilesIn(app, [choose(need(await read(app, 'a.json', tokens('#ffffff'))), 'both')]));
+    expect(need(await read(app, 'a.json', tokens('#ffffff'))).items[0]?.clash?.same).toBe(true);
+    expect(need(await read(app, 'a.json', tokens('#ff0000'))).items[0]?.clash?.same).toBe(false);
   });
 
   it('takes the patterns of another maker’s file with their pictures', async () => {

@@ -447,6 +447,30 @@ describe('replacing everywhere', () => {
     expect(patternFill(db, layouts[1]!)).toMatchObject({ pattern: from });
   });
 
+  it('says that it cannot be undone once the old pattern is deleted for good, and changes nothing', () => {
+    const { db, from, to, layouts } = workshop();
+    const done = need(replaceEverywhere(db, from, { by: to }));
+    need(setPatternArchived(db, from, true));
+    need(deletePattern(db, from, 'From'));
+    const before = layouts.map((layout) => patternFill(db, layout));
+    expect(sentence(undoBulk(db, done.id))).toMatch(/“From” replaced by “To”.* deleted/);
+    expect(layouts.map((layout) => patternFill(db, layout))).toEqual(before);
+    expect(listChanges(db)).toEqual([]);
+  });
+
+  it('is undone with a colourway that is gone by the pattern’s own colours', () => {
+    const { db, from, to, layouts } = workshop();
+    const way = { id: 'w', name: 'Way', colours: { ink: tintOf('#00ff00') } };
+    need(saveColourways(db, from, patternOf(db, from).version, [way]));
+    const layout = need(getLayout(db, layouts[0]!));
+    const use = { ...layout.shapes[0]!, fill: { ...patternFill(db, layouts[0]!), colourway: 'w' } };
+    need(applyChanges(db, layout.id, layout.version, [{ do: 'put-shape', shape: use }]));
+    const done = need(replaceEverywhere(db, from, { by: to }));
+    need(saveColourways(db, from, patternOf(db, from).version, []));
+    need(undoBulk(db, done.id));
+    expect(patternFill(db, layouts[0]!)).toMatchObject({ pattern: from, colourway: null, rotation: 12 });
+  });
+
   it('refuses itself, drafts, the archive and where there is nothing', () => {
     const { db, from, to } = workshop();
     expect(sentence(replaceEverywhere(db, from, { by: from }))).toMatch(/cannot take its own place/);
@@ -484,6 +508,13 @@ describe('exchanging palettes', () => {
     });
     expect(patternOf(db, id).recipe?.slots[0]?.colour).toBe('#102030');
     need(undoBulk(db, done.id));
+    const again = need(recolourLayouts(db, { layouts: [layout.id], exchanges, summary: 'Old for New' }));
+    const { version } = need(getLayout(db, layout.id));
+    need(applyChanges(db, layout.id, version, [{ do: 'page', background: '#654321', backgroundLink: null }]));
+    expect(need(undoBulk(db, again.id))).toEqual({ fills: 1, left: 1 });
+    expect(need(getLayout(db, layout.id)).background).toBe('#654321');
+    const latest = need(getLayout(db, layout.id)).version;
+    need(applyChanges(db, layout.id, latest, [{ do: 'page', background: '#102030' }]));
     const back = need(getLayout(db, layout.id));
     expect([back.background, back.shapes]).toEqual([before.background, before.shapes]);
     expect(

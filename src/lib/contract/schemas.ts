@@ -83,6 +83,14 @@ const entries = Joi.array()
   )
   .max(LIMITS.paletteColours);
 
+const colourways = Joi.array().items(
+  Joi.object({
+    id: id().required(),
+    name: name().required(),
+    colours: Joi.object().pattern(id(), tint).required(),
+  }),
+);
+
 /** What library files carry, checked like everything that comes in from outside. */
 export const keptPatternSchema = Joi.object({
   version: Joi.number().valid(LIBRARY_VERSION).required(),
@@ -93,16 +101,7 @@ export const keptPatternSchema = Joi.object({
   collections: Joi.array().items(name()).max(100).required(),
   credit: patternCredit.required(),
   recipe: recipeSchema.required(),
-  colourways: Joi.array()
-    .items(
-      Joi.object({
-        id: id().required(),
-        name: name().required(),
-        colours: Joi.object().pattern(id(), tint).required(),
-      }),
-    )
-    .max(LIMITS.colourways)
-    .required(),
+  colourways: colourways.max(LIMITS.colourways).required(),
 });
 
 export const keptPaletteSchema = Joi.object({
@@ -192,15 +191,7 @@ export const schemas = {
   }),
   saveColourways: Joi.object({
     base: version().required(),
-    colourways: Joi.array()
-      .items(
-        Joi.object({
-          id: id().required(),
-          name: name().required(),
-          colours: Joi.object().pattern(id(), tint).required(),
-        }),
-      )
-      .required(),
+    colourways: colourways.required(),
   }),
   holdUses: Joi.object({
     fills: Joi.array().items(id()).min(1).max(20_000).required(),

@@ -1,5 +1,5 @@
 import { converter, differenceEuclidean, formatHex, inGamut, parse, toGamut } from 'culori';
-import { channelsOf, type Hex } from './parse';
+import type { Hex } from './parse';
 
 /** OKLab as CSS Color 4 defines it: `l` 0 to 1, `a` and `b` about −0.4 to 0.4. */
 export type Oklab = { l: number; a: number; b: number };
@@ -7,6 +7,10 @@ export type Oklab = { l: number; a: number; b: number };
 /** OKLCH as CSS Color 4 defines it: `l` 0 to 1, `c` 0 to about 0.4, `h` degrees. Greys have hue 0. */
 export type Oklch = { l: number; c: number; h: number };
 
+/** Half of the smallest step of an eight-bit channel: rounding takes care of as much. */
+const HALF_STEP = 0.5 / 255;
+
+const rgbOf = converter('rgb');
 const oklabOf = converter('oklab');
 const oklchOf = converter('oklch');
 const inSrgb = inGamut('rgb');
@@ -52,13 +56,13 @@ export function mostChroma(l: number, h: number): number {
   return low;
 }
 
-export type AnyColour = { ok: true; hex: Hex; outside: boolean } | { ok: false; message: string };
+export type ColourResult = { ok: true; hex: Hex; outside: boolean } | { ok: false; message: string };
 
 /**
  * Reads a colour as CSS Color 4 writes it, wide gamuts included: one outside sRGB is mapped by CSS Color 4's method
  * and marked `outside`. Colours with alpha are refused, since opacity is a property of its own in Isle.
  */
-export function readAnyColour(text: string): AnyColour {
+export function readColour(text: string): ColourResult {
   const source = text.trim();
   const bare = /^[0-9a-f]{3}([0-9a-f]{3})?$/i.test(source) ? `#${source}` : source;
   const parsed = source.length > 200 ? undefined : parse(bare);
@@ -72,10 +76,10 @@ export function readAnyColour(text: string): AnyColour {
       ok: false,
       message: `“${source}” is see-through; give the full colour and set the opacity instead.`,
     };
-  const { l, c, h } = oklchOf(parsed);
-  if (![l, c].every(Number.isFinite))
+  const { r, g, b } = rgbOf(parsed);
+  if (![r, g, b].every(Number.isFinite))
     return { ok: false, message: `“${source}” has a channel that is no number.` };
-  const outside = !isInSrgb({ l, c, h: h ?? 0 });
+  const outside = [r, g, b].some((channel) => channel < -HALF_STEP || channel > 1 + HALF_STEP);
   // A colour that sRGB can show is written as it is; the way through OKLCH would cost it its last digit.
   return { ok: true, hex: formatHex(outside ? mapped(parsed) : parsed), outside };
 }
@@ -90,12 +94,3 @@ export function sayOklch(hex: Hex): string {
 export function deltaOk(one: Oklab, other: Oklab): number {
   return Math.hypot(one.l - other.l, one.a - other.a, one.b - other.b);
 }
-
-/** A colour without its hue and chroma: the grey of the same OKLCH lightness. */
-export const greyOf = (hex: Hex): Hex => fromOklch({ l: toOklch(hex).l, c: 0, h: 0 });
-
-/** Channels 0 to 1. */
-export const unitChannels = (hex: Hex): [number, number, number] => {
-  const [r, g, b] = channelsOf(hex);
-  return [r / 255, g / 255, b / 255];
-};

@@ -39,6 +39,11 @@ export function followAll(
   return followed === entries ? tints : Object.fromEntries(followed);
 }
 
+/** The ids of the palette colours that tints follow, each once. */
+export const linksOf = (tints: readonly Tint[]): string[] => [
+  ...new Set(tints.flatMap(({ link }) => (link === undefined ? [] : [link]))),
+];
+
 /** The plain colours of tints by key. */
 export const plainColours = (tints: Readonly<Record<string, Tint>>): Record<string, Hex> =>
   Object.fromEntries(Object.entries(tints).map(([key, tint]) => [key, tint.colour]));

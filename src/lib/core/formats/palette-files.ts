@@ -1,8 +1,8 @@
 import papa from 'papaparse';
 import type { Hex } from '../colour/parse';
-import { readAnyColour, sayOklch } from '../colour/space';
+import { readColour, sayOklch } from '../colour/space';
 import { LIMITS } from '../recipe/limits';
-import { slug, type PaletteEntry } from '../recipe/library';
+import { freeSlug, slug, type PaletteEntry } from '../recipe/library';
 import { escapeXml } from '../svg/print';
 import { readSvgTree, type XmlNode } from '../svg/xml';
 import type { FoundColour, FoundPalette } from './found';
@@ -16,10 +16,7 @@ export function paletteCss({ name, colours }: Named): string {
   const stem = slug(name, 'palette');
   const wide: string[] = [];
   const lines = colours.map((entry) => {
-    let property = `--${stem}-${slug(entry.name, 'colour')}`;
-    for (let number = 2; taken.has(property); number += 1)
-      property = `--${stem}-${slug(entry.name, 'colour')}-${number}`;
-    taken.add(property);
+    const property = `--${stem}-${freeSlug(entry.name, taken, 'colour')}`;
     if (entry.gradient) {
       const stops = entry.gradient.map(({ at, hex }) => `${hex} ${+(at * 100).toFixed(2)}%`).join(', ');
       return `  ${property}: linear-gradient(to right, ${stops});`;
@@ -100,7 +97,7 @@ function readProperties(text: string): FoundPalette[] | string {
       notes.push(`${name} leads back to itself or to nothing and was left out.`);
       continue;
     }
-    const read = readAnyColour(value);
+    const read = readColour(value);
     if (read.ok)
       colours.push({
         name: name.slice(2).replace(/[-_]+/g, ' '),
@@ -129,7 +126,7 @@ function readCsv(text: string): FoundPalette[] | string {
   const colours: FoundColour[] = [];
   for (const [index, row] of data.entries()) {
     const wide = wideAt >= 0 && index > 0 ? readWide(row[wideAt] ?? '') : null;
-    const found = row.map((cell) => readAnyColour(cell));
+    const found = row.map((cell) => readColour(cell));
     const at = found.findIndex((cell) => cell.ok);
     const cell = found[at];
     if (!cell?.ok) {
@@ -152,7 +149,7 @@ function delimiterOf(text: string): string {
 }
 
 function readWide(text: string): { hex: Hex; css: string } | null {
-  const read = readAnyColour(text);
+  const read = readColour(text);
   return read.ok && read.outside ? { hex: read.hex, css: text.trim() } : null;
 }
 
@@ -164,7 +161,7 @@ function readSheet(text: string): FoundPalette[] | string {
   const visit = (node: XmlNode): void => {
     const fill =
       node.attributes.fill ?? /(?:^|;)\s*fill\s*:\s*([^;]+)/.exec(node.attributes.style ?? '')?.[1];
-    const read = fill === undefined || node.name === 'text' ? null : readAnyColour(fill);
+    const read = fill === undefined || node.name === 'text' ? null : readColour(fill);
     if (read?.ok && !colours.has(read.hex)) {
       const title = node.children.find((child) => child.name === 'title')?.text.trim();
       colours.set(read.hex, { name: title || node.attributes.id || read.hex, hex: read.hex });

@@ -1,4 +1,4 @@
-import { readAnyColour } from '../colour/space';
+import { readColour } from '../colour/space';
 import type { PaletteEntry } from '../recipe/library';
 import { channelsOf, type Hex } from '../colour/parse';
 import type { FoundColour, FoundPalette } from './found';
@@ -9,10 +9,9 @@ import type { FoundColour, FoundPalette } from './found';
  */
 export function tokensOf(palettes: readonly { name: string; colours: readonly PaletteEntry[] }[]): string {
   const groups = palettes.map(({ name, colours }) => {
-    const tokens = colours.map((entry) => [tokenName(entry.name), tokenOf(entry)] as const);
-    return [tokenName(name), { ...unique(tokens) }] as const;
+    return [name, tokenGroup(colours.map((entry) => [entry.name, tokenOf(entry)] as const))] as const;
   });
-  return `${JSON.stringify(unique(groups), null, 2)}\n`;
+  return `${JSON.stringify(tokenGroup(groups), null, 2)}\n`;
 }
 
 function tokenOf(entry: PaletteEntry): Record<string, unknown> {
@@ -35,9 +34,11 @@ export function colourValue(hex: Hex): Record<string, unknown> {
 const tokenName = (name: string): string =>
   name.replace(/[{}.]/g, ' ').replace(/^\$+/, '').replace(/\s+/g, ' ').trim() || 'colour';
 
-function unique<T>(entries: readonly (readonly [string, T])[]): Record<string, T> {
+/** Values under names that the format allows, equal ones numbered. */
+export function tokenGroup<T>(entries: readonly (readonly [string, T])[]): Record<string, T> {
   const named: Record<string, T> = {};
-  for (const [name, value] of entries) {
+  for (const [given, value] of entries) {
+    const name = tokenName(given);
     let free = name;
     for (let number = 2; Object.hasOwn(named, free); number += 1) free = `${name} ${number}`;
     named[free] = value;
@@ -77,7 +78,9 @@ export function readTokens(text: string): FoundPalette[] | string {
       continue;
     }
     const group = token.path.length > 1 ? (token.path[0] as string) : '';
-    found.set(group, [...(found.get(group) ?? []), colour]);
+    const held = found.get(group);
+    if (held) held.push(colour);
+    else found.set(group, [colour]);
   }
   const palettes = [...found].map(([name, colours]): FoundPalette => ({ name, colours, notes: [] }));
   const [first] = palettes;
@@ -166,7 +169,7 @@ function readValue(value: unknown): { hex: Hex; css?: string } | null {
 }
 
 function readText(text: string): { hex: Hex; css?: string } | null {
-  const read = readAnyColour(text);
+  const read = readColour(text);
   if (!read.ok) return null;
   return read.outside ? { hex: read.hex, css: text } : { hex: read.hex };
 }

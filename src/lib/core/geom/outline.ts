@@ -1,6 +1,6 @@
 import ClipperLib from 'clipper-lib';
 import { flatten, type Path } from './path';
-import { combineAreas, type AreaResult } from './boolean';
+import type { AreaResult } from './boolean';
 import type { Point } from './point';
 import { polygonPath } from './shapes';
 
@@ -182,10 +182,3 @@ function dashesOf(points: readonly Point[], closed: boolean, pattern: readonly n
   if (dash && dash.length > 1) dashes.push(dash);
   return dashes;
 }
-
-/** Areas united, used where several outlines should become one. */
-export const uniteAll = (paths: readonly Path[]): AreaResult =>
-  combineAreas(
-    'unite',
-    paths.map((path) => ({ path, rule: 'nonzero' })),
-  );

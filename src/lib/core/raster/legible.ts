@@ -1,5 +1,5 @@
 import { modulo } from '../num/tolerance';
-import { relativeLuminance } from '../colour/contrast';
+import { luminanceOf, relativeLuminance } from '../colour/contrast';
 import type { Hex } from '../colour/parse';
 import type { StraightPicture } from './recolour';
 
@@ -41,14 +41,8 @@ export function judgeLegibility(picture: StraightPicture, colour: Hex, side: num
 
 function luminances({ width, height, data }: StraightPicture): Float64Array {
   const light = new Float64Array(width * height);
-  const linear = Array.from({ length: 256 }, (_, byte) => {
-    const channel = byte / 255;
-    return channel <= 0.04045 ? channel / 12.92 : ((channel + 0.055) / 1.055) ** 2.4;
-  });
-  for (let at = 0; at < light.length; at += 1) {
-    const [r, g, b] = [data[at * 4]!, data[at * 4 + 1]!, data[at * 4 + 2]!];
-    light[at] = 0.2126 * linear[r]! + 0.7152 * linear[g]! + 0.0722 * linear[b]!;
-  }
+  for (let at = 0; at < light.length; at += 1)
+    light[at] = luminanceOf(data[at * 4]!, data[at * 4 + 1]!, data[at * 4 + 2]!);
   return light;
 }
 

@@ -1,14 +1,9 @@
+import { LINEAR } from '../colour/contrast';
 import type { PictureLook } from '../colour/look';
 import { toOklab, toOklch, type Oklab } from '../colour/space';
 
 /** Pixels with straight alpha, eight bits a channel, RGBA. */
 export type StraightPicture = { width: number; height: number; data: Uint8Array | Uint8ClampedArray };
-
-/** sRGB transfer function, encoded byte → linear (IEC 61966-2-1). */
-const LINEAR = Float64Array.from({ length: 256 }, (_, byte) => {
-  const channel = byte / 255;
-  return channel <= 0.04045 ? channel / 12.92 : ((channel + 0.055) / 1.055) ** 2.4;
-});
 
 /**
  * Recolours a picture in place: first its gradient map (by OKLab lightness, between its colours in OKLab), then the

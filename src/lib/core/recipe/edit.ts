@@ -1,6 +1,5 @@
 import type { ColourSlot } from '../colour/slots';
 import type { Box } from '../geom/box';
-import { imagesOf } from '../lattice/repeat';
 import { measuredSlots } from './measured';
 import {
   groundSlots,
@@ -159,10 +158,6 @@ export function makeIndependent(
   });
   return { ...recipe, motifs, placings };
 }
-
-/** How often each placing shows within one unit of the lattice: more than once under a mirror or a plane group. */
-export const imageCount = (recipe: ComposedRecipe): number =>
-  imagesOf(recipe.unit, recipe.gap, recipe.repeat).length;
 
 /** `name`, or with a number behind it where it is taken. */
 export function freeName(name: string, taken: readonly string[]): string {

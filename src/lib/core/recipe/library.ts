@@ -1,5 +1,6 @@
 import type { Colourway } from '../colour/colourway';
 import type { Hex } from '../colour/parse';
+import { linksOf } from '../colour/tint';
 import type { Recipe } from './recipe';
 
 /** Where a pattern comes from: `licence` is an SPDX identifier or free text; `attribution` says that a credit is due. */
@@ -53,8 +54,7 @@ export function recipeAssets(recipe: Recipe): string[] {
 
 /** The palette colours that a pattern follows, in its slots or colourways. */
 export function patternLinks({ recipe, colourways }: Pick<KeptPattern, 'recipe' | 'colourways'>): string[] {
-  const tints = [...recipe.slots, ...colourways.flatMap((way) => Object.values(way.colours))];
-  return [...new Set(tints.flatMap(({ link }) => (link === undefined ? [] : [link])))];
+  return linksOf([...recipe.slots, ...colourways.flatMap((way) => Object.values(way.colours))]);
 }
 
 /** The credits that are due among patterns: one line each. */

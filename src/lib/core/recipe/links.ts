@@ -1,6 +1,6 @@
 import { followLook } from '../colour/look';
 import type { Colourway } from '../colour/colourway';
-import { follow, followAll, mapSame, retinted, tintOf, type Links, type Tint } from '../colour/tint';
+import { follow, followAll, linksOf, mapSame, retinted, tintOf, type Links, type Tint } from '../colour/tint';
 import type { Fill, PatternFill } from './fill';
 import type { Layout, Shape } from './layout';
 import type { Recipe } from './recipe';
@@ -49,7 +49,7 @@ export function followLayout<T extends Layout>(layout: T, links: Links): T {
 }
 
 /** The tints of a fill that may follow a palette: its colour, or ground, slots and look. */
-export function fillTints(fill: Fill): Tint[] {
+function fillTints(fill: Fill): Tint[] {
   if (fill.kind === 'colour') return [fill];
   const { ground, colours, look } = fill;
   return [
@@ -61,11 +61,6 @@ export function fillTints(fill: Fill): Tint[] {
 
 /** The ids of the palette colours that a fill follows, each once. */
 export const fillLinks = (fill: Fill): string[] => linksOf(fillTints(fill));
-
-/** The ids of the palette colours that tints follow, each once. */
-export const linksOf = (tints: readonly Tint[]): string[] => [
-  ...new Set(tints.flatMap(({ link }) => (link === undefined ? [] : [link]))),
-];
 
 /** A fill with every one of its colours changed; `change` answers the same object to leave one. */
 export function recolourFill(fill: Fill, change: (tint: Tint) => Tint): Fill {

@@ -1,4 +1,4 @@
-import { toPx, type LengthUnit } from '../num/length';
+import type { LengthUnit } from '../num/length';
 
 /** Page sizes offered for a new layout. `source` says where the numbers come from. */
 export type PagePreset = {
@@ -50,8 +50,3 @@ export const PAGE_PRESETS: readonly PagePreset[] = [
     source: 'ISO/IEC 7810 ID-1',
   },
 ];
-
-/** A preset's size in px. */
-export function presetSize(preset: PagePreset): { width: number; height: number } {
-  return { width: toPx(preset.width, preset.measure), height: toPx(preset.height, preset.measure) };
-}

@@ -1,7 +1,7 @@
 import { IDENTITY, chain, multiply, scaling, translation, type Affine } from '../geom/affine';
 import { pathBox, type Path } from '../geom/path';
 import type { Hex } from '../colour/parse';
-import { readColour } from '../colour/parse';
+import { readColour } from '../colour/space';
 import type { GradientPaint } from '../recipe/recipe';
 import { transformOf } from './import-read';
 import { propertiesOf, type StyleRule } from './style';

@@ -1,4 +1,4 @@
-import { multiply, scaling, type Affine } from '../geom/affine';
+import { IDENTITY } from '../geom/affine';
 import { resolveSlots } from '../colour/slots';
 import {
   LIBRARY_VERSION,
@@ -68,17 +68,15 @@ function partOf(pattern: KeptPattern, id: string): Part {
   const scene = compileUnit(pattern.recipe);
   const colours = resolveSlots(pattern.recipe.slots, {});
   const ground = resolveGround(scene, colours);
-  const transform: Affine = multiply(scaling(1), scene.cell.matrix);
-  const kept: KeptPattern = pattern;
   const definition = [
-    `<pattern id="${id}" ${cellAttributes(scene)} patternTransform="${matrixText(transform)}">`,
+    `<pattern id="${id}" ${cellAttributes(scene)} patternTransform="${matrixText(scene.cell.matrix)}">`,
     `<title>${escapeXml(pattern.name)}</title>`,
     pattern.description ? `<desc>${escapeXml(pattern.description)}</desc>` : '',
-    `<metadata><isle:kept-pattern>${jsonText({ version: LIBRARY_VERSION, ...kept })}</isle:kept-pattern></metadata>`,
+    `<metadata><isle:kept-pattern>${jsonText({ version: LIBRARY_VERSION, ...pattern })}</isle:kept-pattern></metadata>`,
     cellMarkup(scene, colours, underlayWidth(1)),
     `</pattern>`,
   ].join('');
-  return { id, definition, ground: ground && groundPaint(ground, scaling(1)) };
+  return { id, definition, ground: ground && groundPaint(ground, IDENTITY) };
 }
 
 type Place = { x: number; y: number; width: number; height: number };

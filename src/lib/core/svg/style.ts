@@ -1,4 +1,5 @@
-import { readColour, type Hex } from '../colour/parse';
+import type { Hex } from '../colour/parse';
+import { readColour } from '../colour/space';
 import type { LineCap, LineJoin } from '../recipe/recipe';
 import type { XmlNode } from './xml';
 

@@ -46,31 +46,27 @@ export function tileMarkup(scene: UnitScene, colours: Colours, scale: number): s
   return paper + cellMarkup(scene, colours, underlayWidth(scale));
 }
 
-/** A pattern as a CSS class: its tile as background-image with its size, and a colour for where pictures are off. */
+/** A pattern as a CSS class: its tile (see {@link tileSvg}, pictures inside) as background-image with its size, and a colour for where pictures are off. */
 export function patternCss(
   scene: UnitScene,
   colours: Colours,
-  { name, className, embed }: { name: string; className: string; embed: (svg: string) => string },
-): { ok: true; css: string } | { ok: false; message: string } {
-  const tile = tileSvg(scene, colours, { title: name });
-  if (!tile.ok) return tile;
+  {
+    name,
+    className,
+    tile,
+  }: { name: string; className: string; tile: { svg: string; width: number; height: number } },
+): string {
   const ground = resolveGround(scene, colours);
   const fallback: Hex | undefined = ground?.colour ?? Object.values(colours)[0];
-  const url = encodeURIComponent(embed(tile.svg))
-    .replace(/'/g, '%27')
-    .replace(/\(/g, '%28')
-    .replace(/\)/g, '%29');
+  const url = encodeURIComponent(tile.svg).replace(/'/g, '%27').replace(/\(/g, '%28').replace(/\)/g, '%29');
   const said = name.replace(/\*\//g, '* /');
-  return {
-    ok: true,
-    css: [
-      `/* ${said}: unit ${num(tile.width)} × ${num(tile.height)} px */`,
-      `.${className} {`,
-      `  background-color: ${fallback ?? 'transparent'};`,
-      `  background-image: url("data:image/svg+xml,${url}");`,
-      `  background-size: ${num(tile.width)}px ${num(tile.height)}px;`,
-      '}',
-      '',
-    ].join('\n'),
-  };
+  return [
+    `/* ${said}: unit ${num(tile.width)} × ${num(tile.height)} px */`,
+    `.${className} {`,
+    `  background-color: ${fallback ?? 'transparent'};`,
+    `  background-image: url("data:image/svg+xml,${url}");`,
+    `  background-size: ${num(tile.width)}px ${num(tile.height)}px;`,
+    '}',
+    '',
+  ].join('\n');
 }

@@ -21,7 +21,7 @@ export function eventStream(db: Db, closed: AbortSignal): Response {
     'SELECT id, kind, subject_id AS subject FROM event WHERE id > ? ORDER BY id LIMIT 200',
   );
   let last = newest.get() as number;
-  let timer: ReturnType<typeof setInterval>;
+  let end = (): void => undefined;
   const stream = new ReadableStream<Uint8Array>({
     start(controller) {
       const encoder = new TextEncoder();
@@ -30,7 +30,7 @@ export function eventStream(db: Db, closed: AbortSignal): Response {
         controller.enqueue(encoder.encode(text));
         spoken = Date.now();
       };
-      const stop = (): void => {
+      const stop = (end = (): void => {
         enders.delete(stop);
         clearInterval(timer);
         try {
@@ -38,10 +38,10 @@ export function eventStream(db: Db, closed: AbortSignal): Response {
         } catch {
           // Closed by the other side already.
         }
-      };
+      });
       enders.add(stop);
       say(': here\n\n');
-      timer = setInterval(() => {
+      const timer = setInterval(() => {
         if (closed.aborted) return stop();
         const rows = since.all(last) as { id: number; kind: string; subject: string }[];
         const quiet = Date.now() - spoken > QUIET_MS;
@@ -57,9 +57,7 @@ export function eventStream(db: Db, closed: AbortSignal): Response {
       }, LOOK_MS);
       closed.addEventListener('abort', stop);
     },
-    cancel() {
-      clearInterval(timer);
-    },
+    cancel: () => end(),
   });
   return new Response(stream, {
     headers: { 'content-type': 'text/event-stream', 'cache-control': 'no-cache', 'x-accel-buffering': 'no' },

@@ -1,7 +1,7 @@
 import { strToU8, zipSync, type Zippable } from 'fflate';
 import { done, fail, type Outcome } from '../../contract/failure';
 import { resolveSlots } from '../../core/colour/slots';
-import { colourValue, tokensOf } from '../../core/formats/tokens';
+import { colourValue, tokenGroup, tokensOf } from '../../core/formats/tokens';
 import { withResolution } from '../../core/formats/png';
 import {
   LIBRARY_VERSION,
@@ -62,15 +62,11 @@ async function cssFile(
   for (const { name, recipe } of patterns) {
     const scene = compileUnit(recipe);
     const colours = resolveSlots(recipe.slots, {});
-    const plain = tileSvg(scene, colours, { title: name });
-    const whole = plain.ok ? await app.pictures.embed(plain.svg) : '';
-    const css = patternCss(scene, colours, {
-      name,
-      className: `pattern-${freeSlug(name, taken)}`,
-      embed: () => whole,
-    });
-    if (!css.ok) return fail('unsupported', `“${name}”: ${css.message}`, 'as');
-    parts.push(css.css);
+    const tile = tileSvg(scene, colours, { title: name });
+    if (!tile.ok) return fail('unsupported', `“${name}”: ${tile.message}`, 'as');
+    const whole = { ...tile, svg: await app.pictures.embed(tile.svg) };
+    const className = `pattern-${freeSlug(name, taken)}`;
+    parts.push(patternCss(scene, colours, { name, className, tile: whole }));
   }
   return write(parts.join('\n'));
 }
@@ -148,19 +144,16 @@ function patternTokens({ patterns }: LibraryContent): string {
       $value: { value: +value.toFixed(4), unit: 'px' },
     });
     return [
-      name.replace(/[{}.]/g, ' ').replace(/^\$+/, '').trim() || 'Pattern',
+      name,
       {
         ...(description ? { $description: description } : {}),
         unit: { width: dimension(scene.cell.width), height: dimension(scene.cell.height) },
-        colours: Object.fromEntries(
-          recipe.slots.map((slot) => [
-            slot.name.replace(/[{}.]/g, ' ').replace(/^\$+/, '').trim() || slot.id,
-            { $type: 'color', $value: colourValue(slot.colour) },
-          ]),
+        colours: tokenGroup(
+          recipe.slots.map((slot) => [slot.name, { $type: 'color', $value: colourValue(slot.colour) }]),
         ),
         ...(tile.ok ? { $extensions: { 'isle.tile': tile.svg } } : {}),
       },
     ] as const;
   });
-  return `${JSON.stringify(Object.fromEntries(groups), null, 2)}\n`;
+  return `${JSON.stringify(tokenGroup(groups), null, 2)}\n`;
 }

@@ -22,35 +22,40 @@ const KEPT_BYTES = 200_000_000;
 
 /** Opens the pictures of a database. */
 export function openPictures(db: Db, pool: RenderPool): Pictures {
-  const kept = new Map<string, Promise<Uint8Array>>();
+  const kept = new Map<string, { made: Promise<Uint8Array>; bytes: number }>();
   let keptBytes = 0;
 
-  async function recoloured(asset: string, look: PictureLook): Promise<Uint8Array | null> {
+  function recoloured(asset: string, look: PictureLook): Promise<Uint8Array | null> {
     const key = `${asset} ${lookKey(look)}`;
     const held = kept.get(key);
     if (held) {
+      // The last asked for stands last and is forgotten last.
       kept.delete(key);
       kept.set(key, held);
-      return held;
+      return held.made;
     }
     const file = readAsset(db, asset);
-    if (!file || file.mediaType === 'image/svg+xml') return null;
-    const fresh = pool.recolour({ bytes: file.bytes, look });
+    if (!file || file.mediaType === 'image/svg+xml') return Promise.resolve(null);
+    const fresh = { made: pool.recolour({ bytes: file.bytes, look }), bytes: 0 };
     kept.set(key, fresh);
-    fresh.then(
-      ({ length }) => (keptBytes += length),
+    fresh.made.then(
+      ({ length }) => {
+        fresh.bytes = length;
+        keptBytes += length;
+        forget();
+      },
       () => kept.delete(key),
     );
-    await forget();
-    return fresh;
+    return fresh.made;
   }
 
-  /** Lets the longest unused go while there are too many. */
-  async function forget(): Promise<void> {
-    for (const [key, made] of kept) {
+  /** Lets the longest unused go while there are too many; those still being made stay. */
+  function forget(): void {
+    for (const [key, { bytes }] of kept) {
       if (keptBytes <= KEPT_BYTES) return;
+      if (bytes === 0) continue;
       kept.delete(key);
-      keptBytes -= (await made).length;
+      keptBytes -= bytes;
     }
   }
 

@@ -1,6 +1,8 @@
 import { createHash } from 'node:crypto';
+import { nanoid } from 'nanoid';
 import type { FileAsset, FoundInFile, ReadReply, ReadRequest } from '../../contract/taking';
 import { readPaletteFile } from '../../core/formats/palette-files';
+import { LIBRARY_VERSION } from '../../core/recipe/library';
 import { LIMITS } from '../../core/recipe/limits';
 import { readPatterns } from '../../core/svg/import-patterns';
 import { readKept } from '../../core/svg/read-library';
@@ -24,9 +26,6 @@ const nothing = (): FoundInFile => ({
   notes: [],
 });
 
-let made = 0;
-const newId = (): string => `in${(made += 1).toString(36)}${Math.random().toString(36).slice(2, 8)}`;
-
 function readOne(fileName: string, bytes: Uint8Array): ReadReply {
   let text: string;
   try {
@@ -47,7 +46,7 @@ function readOne(fileName: string, bytes: Uint8Array): ReadReply {
   const tree = readSvgTree(text, { bytes: LIMITS.libraryBytes, nodes: 2_000_000 });
   if (!tree.ok) return { ok: false, message: `“${fileName}”: ${tree.message}` };
   const kept = readKept(tree.root);
-  const { patterns, pictures, notes } = readPatterns(tree.root, newId, setText, kept.ours);
+  const { patterns, pictures, notes } = readPatterns(tree.root, () => nanoid(12), setText, kept.ours);
   const library = (kept.library ?? {}) as { palettes?: unknown[]; assets?: unknown[] };
   const found: FoundInFile = {
     ...nothing(),
@@ -142,10 +141,10 @@ function readManifest(
       message: `“${fileName}”: its table of contents, isle.json, is damaged; nothing was read.`,
     };
   const { version, patterns, palettes, assets } = data as Record<string, unknown>;
-  if (version !== 1)
+  if (version !== LIBRARY_VERSION)
     return {
       ok: false,
-      message: `“${fileName}” is written in version ${String(version)}; this Isle reads version 1. Update Isle to open it.`,
+      message: `“${fileName}” is written in version ${String(version)}; this Isle reads version ${LIBRARY_VERSION}. Update Isle to open it.`,
     };
   const found = nothing();
   for (const entry of list(patterns)) {

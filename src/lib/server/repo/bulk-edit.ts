@@ -1,4 +1,4 @@
-import { eq, inArray } from 'drizzle-orm';
+import { eq } from 'drizzle-orm';
 import type { PatternCredit, PatternKeeping } from '../../contract/data';
 import { done, fail, type Outcome } from '../../contract/failure';
 import type { Db } from '../db/open';
@@ -11,7 +11,7 @@ import {
   setCollections,
   setTags,
 } from './collections';
-import { note, writing } from './context';
+import { among, note, writing } from './context';
 import { indexWords } from './search-index';
 
 /** What to do to many patterns at once. */
@@ -55,12 +55,8 @@ export function editPatterns(db: Db, edit: BulkEdit): Outcome<Edited> {
 /** Puts back what patterns were before an edit. */
 export function putBack(db: Db, keepings: readonly PatternKeeping[]): Outcome<Edited> {
   return writing(db, { what: 'pattern', name: '' }, (tx): Outcome<Edited> => {
-    const rows = new Map(
-      rowsOf(
-        tx,
-        keepings.map((keeping) => keeping.id),
-      ).map((row) => [row.id, row]),
-    );
+    const ids = keepings.map((keeping) => keeping.id);
+    const rows = new Map(rowsOf(tx, ids).map((row) => [row.id, row]));
     const known = keepings.filter((keeping) => rows.has(keeping.id));
     const before = known.map((keeping) => keepingOf(tx, rows.get(keeping.id)!));
     for (const { id, tags, collections, credit, archivedAt } of known) {
@@ -99,11 +95,7 @@ function stockRefusal(rows: readonly Row[], changesStock: boolean): ReturnType<t
 }
 
 const rowsOf = (db: Db, ids: readonly string[]): Row[] =>
-  db
-    .select()
-    .from(pattern)
-    .where(inArray(pattern.id, [...ids]))
-    .all();
+  db.select().from(pattern).where(among(pattern.id, ids)).all();
 
 function keepingOf(db: Db, row: Row): PatternKeeping {
   const { id, author, source, licence, attribution, archivedAt } = row;

@@ -1,5 +1,5 @@
 import { isDeepStrictEqual } from 'node:util';
-import { and, desc, eq, inArray, isNull, type SQL } from 'drizzle-orm';
+import { and, desc, eq, isNull, type SQL } from 'drizzle-orm';
 import type { BulkChange, BulkDone } from '../../contract/data';
 import { done, fail, type Outcome } from '../../contract/failure';
 import type { Fill } from '../../core/recipe/fill';
@@ -12,9 +12,9 @@ import {
   type PatternColours,
 } from '../../core/recipe/recolour';
 import { STUDIO, type Db } from '../db/open';
-import { bulkChange, fill, fillLink, layout, pattern, project, shape } from '../db/schema';
+import { bulkChange, colourway, fill, fillLink, layout, pattern, project, shape } from '../db/schema';
 import { colourwaysOf } from './colourway-rows';
-import { newId, note, writing } from './context';
+import { among, newId, note, writing } from './context';
 import { fillOf, fillValues } from './fill-rows';
 import { paletteLinks } from './links';
 import { findRow, noPattern, recipeAt } from './patterns';
@@ -60,7 +60,7 @@ export function replaceEverywhere(
     const after = recipeAt(tx, to.id, to.newest)?.slots ?? [];
     const found = liveFills(
       tx,
-      and(eq(fill.patternId, id), input.projects && inArray(layout.projectId, [...input.projects])),
+      and(eq(fill.patternId, id), input.projects && among(layout.projectId, input.projects)),
     );
     const fills = found.flatMap(({ fill: row }): Change[] => {
       const before = fillOf(row);
@@ -82,14 +82,13 @@ export function recolourLayouts(
 ): Outcome<BulkDone> {
   return writing(db, { what: 'layout', name: '' }, (tx): Outcome<BulkDone> => {
     const change = exchangeColours(input.exchanges);
-    const chosen = [...input.layouts];
     const colours = colourLookup(tx);
-    const fills = liveFills(tx, inArray(layout.id, chosen)).flatMap(({ fill: row }): Change[] => {
+    const fills = liveFills(tx, among(layout.id, input.layouts)).flatMap(({ fill: row }): Change[] => {
       const before = fillOf(row);
       const after = recolourUse(before, colours(before), change);
       return after === before ? [] : [{ shapeId: row.shapeId, before, after }];
     });
-    const rows = tx.select().from(layout).where(inArray(layout.id, chosen)).all();
+    const rows = tx.select().from(layout).where(among(layout.id, input.layouts)).all();
     const pages = rows.flatMap((row): PageChange[] => {
       if (row.background === null) return [];
       const { background, backgroundLink } = row;
@@ -132,16 +131,33 @@ export function listChanges(db: Db, patternId?: string): BulkChange[] {
     .all();
   return rows
     .filter((row) => patternId === undefined || row.fills.includes(`"pattern":"${patternId}"`))
+    .map((row) => ({ row, changes: JSON.parse(row.fills) as Changes }))
+    .filter(({ changes }) => !leadsToDeleted(db, changes.fills))
     .slice(0, 10)
-    .map(({ id, summary, fills, createdAt }) => ({
+    .map(({ row: { id, summary, createdAt }, changes }) => ({
       id,
       summary,
-      fills: (JSON.parse(fills) as Changes).fills.length,
+      fills: changes.fills.length,
       createdAt,
     }));
 }
 
-/** Undoes a change of many fills. What was changed again since then is left as it is now, and counted. */
+/** True where undoing would bring back a pattern that was deleted for good since then. */
+function leadsToDeleted(db: Db, fills: readonly Change[]): boolean {
+  const patterns = new Set(
+    fills.flatMap(({ before }) => (before.kind === 'pattern' ? [before.pattern] : [])),
+  );
+  return [...patterns].some((id) => !findRow(db, id));
+}
+
+/** A fill as it was, but for a colourway that was taken away since then. */
+function restored(db: Db, before: Fill): Fill {
+  if (before.kind !== 'pattern' || before.colourway === null) return before;
+  const way = db.select({ id: colourway.id }).from(colourway).where(eq(colourway.id, before.colourway)).get();
+  return way ? before : { ...before, colourway: null };
+}
+
+/** Undoes a change of many fills and pages. What was changed again since then is left as it is now, and counted. */
 export function undoBulk(db: Db, id: string): Outcome<{ fills: number; left: number }> {
   return writing(db, { what: 'change', name: '' }, (tx): Outcome<{ fills: number; left: number }> => {
     const row = tx
@@ -152,30 +168,38 @@ export function undoBulk(db: Db, id: string): Outcome<{ fills: number; left: num
     if (!row) return fail('not_found', `There is no such change “${id}” to undo.`, 'id');
     if (row.undoneAt !== null) return fail('invalid', 'This change is undone already.', 'id');
     const { fills, pages } = JSON.parse(row.fills) as Changes;
-    const present = new Map(
-      tx
-        .select()
-        .from(fill)
-        .where(
-          inArray(
-            fill.id,
-            fills.map((one) => one.after.id),
-          ),
-        )
-        .all()
-        .map((held) => [held.id, fillOf(held)]),
-    );
+    if (leadsToDeleted(tx, fills))
+      return fail(
+        'invalid',
+        `${row.summary}: this cannot be undone, since a pattern that it would bring back is deleted for good.`,
+        'id',
+      );
+    const ids = fills.map((one) => one.after.id);
+    const rows = tx.select().from(fill).where(among(fill.id, ids)).all();
+    const present = new Map(rows.map((held) => [held.id, fillOf(held)]));
     const back = fills.filter((one) => isDeepStrictEqual(present.get(one.after.id), one.after));
-    const swapped = (one: Change): Change => ({ ...one, before: one.after, after: one.before });
+    const pagesBack = pages.filter((page) => isDeepStrictEqual(pageColour(tx, page.id), page.after));
     write(tx, {
-      fills: back.map(swapped),
-      pages: pages.map((page) => ({ ...page, before: page.after, after: page.before })),
+      fills: back.map(({ shapeId, before, after }) => ({
+        shapeId,
+        before: after,
+        after: restored(tx, before),
+      })),
+      pages: pagesBack.map(({ id: page, before, after }) => ({ id: page, before: after, after: before })),
     });
     tx.update(bulkChange).set({ undoneAt: Date.now() }).where(eq(bulkChange.id, id)).run();
     note(tx, 'bulk.undone', id);
-    return done({ fills: back.length, left: fills.length - back.length });
+    const left = fills.length - back.length + pages.length - pagesBack.length;
+    return done({ fills: back.length, left });
   });
 }
+
+const pageColour = (db: Db, id: string): PageColour | undefined =>
+  db
+    .select({ background: layout.background, backgroundLink: layout.backgroundLink })
+    .from(layout)
+    .where(eq(layout.id, id))
+    .get();
 
 function apply(tx: Db, kind: string, summary: string, changes: Changes): Outcome<BulkDone> {
   const id = newId();
@@ -198,7 +222,7 @@ function write(tx: Db, { fills, pages }: Changes): number {
   }
   for (const { id, after } of pages) tx.update(layout).set(after).where(eq(layout.id, id)).run();
   const ids = fills.map(({ after }) => after.id);
-  if (ids.length > 0) for (const id of touchLayouts(tx, inArray(fill.id, ids))) touched.add(id);
+  if (ids.length > 0) for (const id of touchLayouts(tx, among(fill.id, ids))) touched.add(id);
   for (const { id } of pages) if (!touched.has(id)) touchPage(tx, id, touched);
   return touched.size;
 }

@@ -1,8 +1,13 @@
+import { sql, type AnyColumn, type SQL } from 'drizzle-orm';
 import { nanoid } from 'nanoid';
 import { fail, type Failure, type Outcome } from '../../contract/failure';
 import { STUDIO, type Db } from '../db/open';
 import { event } from '../db/schema';
 import { causeOf, isTaken } from './names';
+
+/** True for rows whose column holds one of `values`: any number of them, where SQLite binds only so many variables. */
+export const among = (column: AnyColumn, values: readonly string[]): SQL =>
+  sql`${column} IN (SELECT value FROM json_each(${JSON.stringify(values)}))`;
 
 /** A new opaque id. */
 export const newId = (): string => nanoid(12);

@@ -1,5 +1,5 @@
 import { isDeepStrictEqual } from 'node:util';
-import { and, asc, eq, gt, inArray, isNull } from 'drizzle-orm';
+import { and, asc, eq, gt, isNull } from 'drizzle-orm';
 import type { ClashChoice, TakingReport } from '../../contract/taking';
 import { done, fail, type Outcome } from '../../contract/failure';
 import { freeName } from '../../core/recipe/edit';
@@ -11,13 +11,15 @@ import {
   type KeptPattern,
   type LibraryContent,
 } from '../../core/recipe/library';
+import type { Colourway } from '../../core/colour/colourway';
 import type { Tint } from '../../core/colour/tint';
+import type { Recipe } from '../../core/recipe/recipe';
 import { STUDIO, type Db } from '../db/open';
 import { colourway, motifAsset, palette, paletteColour, pattern } from '../db/schema';
 import { readAsset } from './assets';
 import { collectionNamed, setCollections, setTags } from './collections';
 import { saveColourways } from './colourways';
-import { newId, note, writing } from './context';
+import { among, newId, note, writing } from './context';
 import { nameKey } from './names';
 import { createPalette, getPalette, listPalettes, savePalette } from './palettes';
 import { createPattern, findRow, getPattern, indexPattern } from './patterns';
@@ -32,7 +34,7 @@ export function keptContent(db: Db, ids?: readonly string[]): LibraryContent {
       and(
         eq(pattern.studioId, STUDIO),
         gt(pattern.newest, 0),
-        ids ? inArray(pattern.id, [...ids]) : isNull(pattern.archivedAt),
+        ids ? among(pattern.id, ids) : isNull(pattern.archivedAt),
       ),
     )
     .orderBy(asc(pattern.nameKey))
@@ -70,21 +72,28 @@ export function patternClash(
   db: Db,
   kept: KeptPattern,
 ): { id: string; same: boolean; stock: boolean } | null {
-  const row = db
-    .select({ id: pattern.id, stock: pattern.stock })
-    .from(pattern)
-    .where(and(eq(pattern.studioId, STUDIO), eq(pattern.nameKey, nameKey(kept.name))))
-    .get();
+  const row = rowNamed(db, kept.name);
   if (!row) return null;
   const here = keptPattern(db, row.id);
-  return { ...row, same: here !== null && isDeepStrictEqual(sameness(here), sameness(kept)) };
+  return { id: row.id, stock: row.stock, same: here !== null && sameData(sameness(here), sameness(kept)) };
 }
 
+const rowNamed = (db: Db, name: string): { id: string; name: string; stock: boolean } | undefined =>
+  db
+    .select({ id: pattern.id, name: pattern.name, stock: pattern.stock })
+    .from(pattern)
+    .where(and(eq(pattern.studioId, STUDIO), eq(pattern.nameKey, nameKey(name))))
+    .get();
+
 const sameness = ({ recipe, description, colourways }: KeptPattern): unknown => ({
-  recipe: JSON.parse(JSON.stringify(recipe)) as unknown,
+  recipe,
   description,
   colourways: colourways.map(({ name, colours }) => ({ name, colours })),
 });
+
+/** True for data that are written alike: what is absent and what is undefined are the same. */
+const sameData = (one: unknown, other: unknown): boolean =>
+  isDeepStrictEqual(JSON.parse(JSON.stringify(one)), JSON.parse(JSON.stringify(other)));
 
 /** What is here under the name or id of a palette. */
 export function paletteClash(
@@ -95,7 +104,12 @@ export function paletteClash(
   if (!found) return null;
   const here = getPalette(db, found);
   const plain = (colours: KeptPalette['colours']): unknown =>
-    colours.map(({ name, hex, css = null }) => ({ name, hex, css }));
+    colours.map(({ name, hex, css, gradient }) => ({
+      name,
+      hex,
+      css: css ?? null,
+      gradient: gradient?.map((stop) => ({ at: stop.at, hex: stop.hex })) ?? null,
+    }));
   return {
     id: found,
     stock: false,
@@ -140,13 +154,13 @@ export function takeIn(db: Db, { patterns, palettes, assets }: TakeIn): Outcome<
         })
         .onConflictDoNothing()
         .run();
-    const links = new Map<string, string | null>();
+    const arrival: Arrival = { report, links: new Map(), names: namesIn(tx, pattern) };
     for (const taking of palettes) {
-      const taken = takePalette(tx, taking, links, report);
+      const taken = takePalette(tx, taking, arrival);
       if (!taken.ok) return taken;
     }
     for (const taking of patterns) {
-      const taken = takePattern(tx, taking, links, report);
+      const taken = takePattern(tx, taking, arrival);
       if (!taken.ok) return taken;
     }
     note(tx, 'pattern.taken_in', '', { added: report.added.length, replaced: report.replaced.length });
@@ -154,12 +168,21 @@ export function takeIn(db: Db, { patterns, palettes, assets }: TakeIn): Outcome<
   });
 }
 
+/** What taking in goes by: what it did so far, which palette colour of ours stands for one of the file, taken names. */
+type Arrival = { report: TakingReport; links: Map<string, string | null>; names: string[] };
+
+const namesIn = (tx: Db, table: typeof pattern | typeof palette): string[] =>
+  tx
+    .select({ name: table.name })
+    .from(table)
+    .all()
+    .map((row) => row.name);
+
 /** Takes a palette in and notes which of its colours stand for which of ours. */
 function takePalette(
   tx: Db,
   { kept, choice }: Taking<KeptPalette>,
-  links: Map<string, string | null>,
-  report: TakingReport,
+  { links, report }: Arrival,
 ): Outcome<null> {
   const here = paletteFor(tx, kept);
   if (here === null && choice === 'skip') {
@@ -169,12 +192,10 @@ function takePalette(
   if (here === null || choice === 'both') {
     const free = idsAreFree(tx, kept) && here === null;
     const colours = kept.colours.map((entry) => ({ ...entry, id: free ? entry.id : newId() }));
-    const taken = tx
-      .select({ name: palette.name })
-      .from(palette)
-      .all()
-      .map((row) => row.name);
-    const made = createPalette(tx, freeName(kept.name, taken), { colours, ...(free ? { id: kept.id } : {}) });
+    const made = createPalette(tx, freeName(kept.name, namesIn(tx, palette)), {
+      colours,
+      ...(free ? { id: kept.id } : {}),
+    });
     if (!made.ok) return made;
     kept.colours.forEach((entry, index) => links.set(entry.id, colours[index]!.id));
     report.added.push({ name: made.value.name, id: made.value.id, kind: 'palette' });
@@ -212,37 +233,23 @@ const freeColourId = (tx: Db, id: string): string =>
 function takePattern(
   tx: Db,
   { kept, choice }: Taking<KeptPattern>,
-  links: ReadonlyMap<string, string | null>,
-  report: TakingReport,
+  { links, report, names }: Arrival,
 ): Outcome<null> {
-  const clash = patternClash(tx, kept);
   if (choice === 'skip') {
     report.skipped += 1;
     return done(null);
   }
   const recipe = { ...kept.recipe, slots: kept.recipe.slots.map((slot) => relinked(slot, links)) };
-  if (clash && choice === 'replace') {
-    const row = findRow(tx, clash.id);
-    if (!row || row.stock)
-      return fail('protected', `“${kept.name}” is stock and stays as it is; keep both instead.`, 'choices');
-    addRevision(tx, clash.id, row.newest + 1, recipe);
-    tx.update(pattern)
-      .set({ newest: row.newest + 1, version: row.version + 1, updatedAt: Date.now() })
-      .where(eq(pattern.id, clash.id))
-      .run();
-    indexPattern(tx, clash.id, recipe);
-    note(tx, 'pattern.published', clash.id, { revision: row.newest + 1 });
-    report.replaced.push({ name: row.name, id: clash.id, kind: 'pattern' });
-    return done(null);
-  }
-  const names = clash
-    ? tx
-        .select({ name: pattern.name })
-        .from(pattern)
-        .all()
-        .map((row) => row.name)
-    : [];
-  const name = clash ? freeName(kept.name, [kept.name, ...names]) : kept.name;
+  const ways = kept.colourways.map((way) => ({
+    ...way,
+    colours: Object.fromEntries(
+      Object.entries(way.colours).map(([slot, tint]) => [slot, relinked(tint, links)]),
+    ),
+  }));
+  const here = rowNamed(tx, kept.name);
+  if (here && choice === 'replace') return revise(tx, here, { recipe, ways, report });
+  const name = here ? freeName(kept.name, [kept.name, ...names]) : kept.name;
+  names.push(name);
   const id = findRow(tx, kept.id) ? newId() : kept.id;
   const made = createPattern(tx, { id, name, description: kept.description, recipe });
   if (!made.ok) return fail('invalid', `“${kept.name}”: ${made.failure.message}`, made.failure.path);
@@ -252,26 +259,57 @@ function takePattern(
     .where(eq(pattern.id, id))
     .run();
   setTags(tx, id, kept.tags);
-  setCollections(
-    tx,
-    id,
-    kept.collections.map((one) => collectionNamed(tx, one)),
-  );
-  const ways = kept.colourways.map((way) => ({
-    id: isFreeColourway(tx, way.id) ? way.id : newId(),
-    name: way.name,
-    colours: Object.fromEntries(
-      Object.entries(way.colours).map(([slot, tint]) => [slot, relinked(tint, links)]),
-    ),
-  }));
+  const collections = kept.collections.map((one) => collectionNamed(tx, one));
+  setCollections(tx, id, collections);
   if (ways.length > 0) {
-    const saved = saveColourways(tx, id, made.value.version, ways);
+    const saved = saveColourways(
+      tx,
+      id,
+      made.value.version,
+      ways.map((way) => withFreeId(tx, way)),
+    );
     if (!saved.ok) return saved;
   }
   indexPattern(tx, id, recipe);
   report.added.push({ name, id, kind: 'pattern' });
   return done(null);
 }
+
+/** Gives a pattern of ours the recipe of a newcomer as a new revision, where it differs, and its colourways by name. */
+function revise(
+  tx: Db,
+  { id, name, stock }: { id: string; name: string; stock: boolean },
+  { recipe, ways, report }: { recipe: Recipe; ways: readonly Colourway[]; report: TakingReport },
+): Outcome<null> {
+  if (stock) return fail('protected', `“${name}” is stock and stays as it is; keep both instead.`, 'choices');
+  const ours = getPattern(tx, id);
+  if (!ours.ok) return ours;
+  const { newest, version, colourways } = ours.value;
+  if (!sameData(ours.value.recipe, recipe)) {
+    addRevision(tx, id, newest + 1, recipe);
+    tx.update(pattern)
+      .set({ newest: newest + 1, updatedAt: Date.now() })
+      .where(eq(pattern.id, id))
+      .run();
+    indexPattern(tx, id, recipe);
+    note(tx, 'pattern.published', id, { revision: newest + 1 });
+  }
+  const key = (way: Colourway): string => nameKey(way.name);
+  const changed = colourways.map((way) => {
+    const theirs = ways.find((one) => key(one) === key(way));
+    return theirs ? { ...way, colours: theirs.colours } : way;
+  });
+  const fresh = ways.filter((way) => !colourways.some((one) => key(one) === key(way)));
+  const saved = saveColourways(tx, id, version, [...changed, ...fresh.map((way) => withFreeId(tx, way))]);
+  if (!saved.ok) return saved;
+  report.replaced.push({ name, id, kind: 'pattern' });
+  return done(null);
+}
+
+const withFreeId = (tx: Db, way: Colourway): Colourway => ({
+  ...way,
+  id: isFreeColourway(tx, way.id) ? way.id : newId(),
+});
 
 const isFreeColourway = (tx: Db, id: string): boolean =>
   tx.select({ id: colourway.id }).from(colourway).where(eq(colourway.id, id)).get() === undefined;

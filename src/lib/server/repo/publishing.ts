@@ -1,11 +1,11 @@
-import { and, asc, eq, inArray, isNotNull, isNull, sql, type SQL } from 'drizzle-orm';
+import { and, asc, eq, isNotNull, isNull, sql, type SQL } from 'drizzle-orm';
 import type { PublishPreview, UseInPlace } from '../../contract/data';
 import { done, fail, type Outcome } from '../../contract/failure';
 import { followRecipe, followShape } from '../../core/recipe/links';
 import type { Recipe } from '../../core/recipe/recipe';
 import { STUDIO, type Db } from '../db/open';
 import { colourway, fill, layout, pattern, project, revision, shape } from '../db/schema';
-import { newId, note, writing } from './context';
+import { among, newId, note, writing } from './context';
 import { colourwaysOf } from './colourway-rows';
 import { shapeOf } from './layouts';
 import { paletteLinks } from './links';
@@ -55,7 +55,7 @@ export function publish(
 /** Holds the following uses among `fills` at a revision; the layouts they stand in get a new version. */
 function holdUses(tx: Db, id: string, fills: readonly string[], at: number): number {
   if (fills.length === 0 || at < 1) return 0;
-  const mine = and(eq(fill.patternId, id), inArray(fill.id, [...fills]), isNull(fill.heldRevision));
+  const mine = and(eq(fill.patternId, id), among(fill.id, fills), isNull(fill.heldRevision));
   touchLayouts(tx, mine);
   return tx.update(fill).set({ heldRevision: at }).where(mine).run().changes;
 }
@@ -193,7 +193,7 @@ export function setHeld(
     const row = findRow(tx, id);
     if (!row) return noPattern(id);
     if (held) return done({ fills: holdUses(tx, id, fills, row.newest) });
-    const mine = and(eq(fill.patternId, id), inArray(fill.id, [...fills]), isNotNull(fill.heldRevision));
+    const mine = and(eq(fill.patternId, id), among(fill.id, fills), isNotNull(fill.heldRevision));
     touchLayouts(tx, mine);
     const { changes } = tx.update(fill).set({ heldRevision: null }).where(mine).run();
     return done({ fills: changes });

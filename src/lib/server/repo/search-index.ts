@@ -43,12 +43,6 @@ export function indexWords(db: Db, id: string): void {
   $client.prepare(`${WORDS} WHERE p.id = ?`).run(id);
 }
 
-/** Writes the words of every pattern anew. */
-export function indexAllWords(db: Db): void {
-  db.$client.exec('DELETE FROM pattern_search');
-  db.$client.prepare(WORDS).run();
-}
-
 /** Patterns that follow palette colours get their new colours and, where they were renamed, their names. */
 export function indexPaletteColours(
   db: Db,

@@ -1,6 +1,6 @@
 <script lang="ts">
   import Pipette from '@lucide/svelte/icons/pipette';
-  import { readAnyColour } from '$lib/core/colour/space';
+  import { readColour } from '$lib/core/colour/space';
   import type { Hex } from '$lib/core/colour/parse';
   import { useEyedropper } from '../state/eyedropper.svelte';
   import ColourPlane from './ColourPlane.svelte';
@@ -49,7 +49,7 @@
   });
 
   function accept(text: string): void {
-    const read = readAnyColour(text);
+    const read = readColour(text);
     problem = read.ok ? null : read.message;
     if (!read.ok) return;
     typed = null;

@@ -1,7 +1,7 @@
 <script lang="ts">
   import ChevronDown from '@lucide/svelte/icons/chevron-down';
   import type { LibraryFacets, PaletteData } from '$lib/contract/data';
-  import { readColour } from '$lib/core/colour/parse';
+  import { readColour } from '$lib/core/colour/space';
   import { fromPx, toPx } from '$lib/core/num/length';
   import Button from '../components/Button.svelte';
   import NumberField from '../components/NumberField.svelte';

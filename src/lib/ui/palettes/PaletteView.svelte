@@ -3,7 +3,7 @@
   import Trash from '@lucide/svelte/icons/trash-2';
   import type { ColourUses, LibraryFacets, PaletteData, PaletteEntry } from '$lib/contract/data';
   import type { OrderBy } from '$lib/core/colour/order';
-  import { readAnyColour, sayOklch } from '$lib/core/colour/space';
+  import { readColour, sayOklch } from '$lib/core/colour/space';
   import Button from '../components/Button.svelte';
   import Choice from '../components/Choice.svelte';
   import ColourPlane from '../components/ColourPlane.svelte';
@@ -79,14 +79,14 @@
       editor.add([colourEntry('Colour', '#808080')]);
       return;
     }
-    const read = readAnyColour(text);
+    const read = readColour(text);
     problem = read.ok ? null : read.message;
     if (!read.ok) return;
     typed = '';
     editor.add([colourEntry('Colour', read.hex, read.outside ? text : null)]);
   }
   function recolour(one: PaletteEntry, text: string): void {
-    const read = readAnyColour(text);
+    const read = readColour(text);
     problem = read.ok ? null : read.message;
     if (read.ok) editor.set(one.id, { hex: read.hex, css: read.outside ? text.trim() : null });
   }
