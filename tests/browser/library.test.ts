@@ -138,6 +138,44 @@ describe('the library', () => {
     expect((await detail(pattern.id)).usedIn.map((use) => use.shapeName)).toEqual(['Left', 'Right']);
   });
 
+  it('takes several tags at once', async () => {
+    await visit(page, `/library/${pattern.id}`);
+    await (await named(page, 'Tags: add')).type('pier');
+    await page.$eval('[aria-label="Tags: add"]', (field) => {
+      (field as HTMLInputElement).value = 'pier, quay,pier';
+      field.dispatchEvent(new Event('input', { bubbles: true }));
+    });
+    await page.keyboard.press('Enter');
+    await page.waitForFunction(() => document.querySelectorAll('[aria-label="Tags"] .tag').length === 2);
+    expect((await detail(pattern.id)).tags).toEqual(['pier', 'quay']);
+    expect(await page.$('dialog[open]')).toBeNull();
+  });
+
+  it('shows far down a long wall what others change, without a scroll', async () => {
+    const word = unique('longwall').replace(/\W+/g, '');
+    const ids: string[] = [];
+    for (let index = 0; index < 90; index += 1)
+      ids.push(await publishedPattern(recipe({}), `${word} ${String(index).padStart(2, '0')}`));
+    await visit(page, `/library?search=${word}&sort=name`);
+    await page.$eval('.scroller', (node) => node.scrollTo(0, node.scrollHeight));
+    const shownNames = () => text('[data-place] strong');
+    await page.waitForFunction(
+      (last) => [...document.querySelectorAll('[data-place] strong')].some((one) => one.textContent === last),
+      {},
+      `${word} 89`,
+    );
+    const changed = ids[88]!;
+    const { version } = await detail(changed);
+    await must('PATCH', `/patterns/${changed}`, { base: version, name: `${word} 88 new` });
+    await page.waitForFunction(
+      (name) => [...document.querySelectorAll('[data-place] strong')].some((one) => one.textContent === name),
+      {},
+      `${word} 88 new`,
+    );
+    expect(await page.$('.coming')).toBeNull();
+    expect(await shownNames()).toContain(`${word} 89`);
+  });
+
   it('gets three colourways from a palette, ranked, each kept under a name', async () => {
     await visit(page, `/library/${pattern.id}?tab=colours`);
     for (const [index, name] of ['First', 'Second', 'Third'].entries()) {

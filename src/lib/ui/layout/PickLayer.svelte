@@ -40,8 +40,11 @@
     at = { x: event.clientX - box.left, y: event.clientY - box.top };
     if (busy) return;
     busy = true;
-    shown = await read(at.x, at.y);
-    busy = false;
+    try {
+      shown = await read(at.x, at.y);
+    } finally {
+      busy = false;
+    }
   }
   async function take(event: PointerEvent & { currentTarget: HTMLElement }): Promise<void> {
     const box = event.currentTarget.getBoundingClientRect();

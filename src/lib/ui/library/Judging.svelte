@@ -56,7 +56,7 @@
       hoverinfo: 'skip' as const,
     },
   ]);
-  const says = (ratio: number): string => `${ratio.toFixed(ratio < 10 ? 1 : 0)} : 1`;
+  const says = (ratio: number): string => `${ratio.toFixed(ratio < 10 ? 1 : 0)}\u00a0:\u00a01`;
 </script>
 
 <section aria-labelledby="lightness">

@@ -3,6 +3,7 @@
   import Button from '../components/Button.svelte';
   import { call } from '../state/api';
   import { toasts } from '../state/toasts.svelte';
+  import { collectionIds } from './collections';
   import CreditFields from './CreditFields.svelte';
   import { sayPatterns } from './say';
   import TagField from './TagField.svelte';
@@ -44,12 +45,12 @@
     if (!back.ok) toasts.problem(back.failure.message);
     await ondone();
   }
-  async function collect(name: string): Promise<void> {
-    const held = facets.collections.find((one) => one.name.toLowerCase() === name.toLowerCase());
-    const made = held ? null : await call<{ id: string }>('POST', '/collections', { name });
-    if (made && !made.ok) return toasts.problem(made.failure.message);
-    const id = held?.id ?? (made?.ok ? made.value.id : '');
-    if (await edit({ addCollections: [id] }, `“${name}” now holds`)) collections = [...collections, name];
+  const sayNames = (names: readonly string[]): string => names.map((name) => `“${name}”`).join(', ');
+  async function collect(names: readonly string[]): Promise<void> {
+    const ids = await collectionIds(names, facets);
+    if (typeof ids === 'string') return toasts.problem(ids);
+    if (await edit({ addCollections: ids }, `Put into ${sayNames(names)}:`))
+      collections = [...collections, ...names];
   }
   async function uncollect(name: string): Promise<void> {
     const held = facets.collections.find((one) => one.name === name);
@@ -74,8 +75,8 @@
       values={tags}
       known={facets.tags.map(({ tag }) => tag)}
       disabled={busy}
-      onadd={async (tag) => {
-        if (await edit({ addTags: [tag] }, `Tagged “${tag}”:`)) tags = [...tags, tag];
+      onadd={async (added) => {
+        if (await edit({ addTags: added }, `Tagged ${sayNames(added)}:`)) tags = [...tags, ...added];
       }}
       onremove={async (tag) => {
         if (await edit({ removeTags: [tag] }, `Took “${tag}” off`)) tags = tags.filter((one) => one !== tag);
@@ -104,7 +105,7 @@
       values={collections}
       known={facets.collections.map(({ name }) => name)}
       disabled={busy}
-      onadd={(name) => void collect(name)}
+      onadd={(names) => void collect(names)}
       onremove={(name) => void uncollect(name)}
     />
   </section>

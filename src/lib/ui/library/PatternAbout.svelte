@@ -2,8 +2,8 @@
   import { invalidateAll } from '$app/navigation';
   import type { LibraryFacets, PatternDetail } from '$lib/contract/data';
   import { groundSlots, type Recipe } from '$lib/core/recipe/recipe';
-  import { call } from '../state/api';
   import { toasts } from '../state/toasts.svelte';
+  import { collectionIds } from './collections';
   import CreditFields from './CreditFields.svelte';
   import { KIND_NAMES, sayDate, sayRepeat, sayUnit } from './say';
   import TagField from './TagField.svelte';
@@ -23,17 +23,8 @@
     if (problem) toasts.problem(problem);
   }
   async function collect(names: readonly string[]): Promise<void> {
-    const ids: string[] = [];
-    for (const name of names) {
-      const held = facets.collections.find((one) => one.name.toLowerCase() === name.toLowerCase());
-      if (held) {
-        ids.push(held.id);
-        continue;
-      }
-      const made = await call<{ id: string }>('POST', '/collections', { name });
-      if (!made.ok) return toasts.problem(made.failure.message);
-      ids.push(made.value.id);
-    }
+    const ids = await collectionIds(names, facets);
+    if (typeof ids === 'string') return toasts.problem(ids);
     await patch({ collections: ids });
     await invalidateAll();
   }
@@ -45,7 +36,7 @@
     label="Tags"
     values={pattern.tags}
     known={facets.tags.map(({ tag }) => tag)}
-    onadd={(tag) => void patch({ tags: [...pattern.tags, tag] })}
+    onadd={(tags) => void patch({ tags: [...pattern.tags, ...tags] })}
     onremove={(tag) => void patch({ tags: pattern.tags.filter((one) => one !== tag) })}
   />
 </section>
@@ -55,7 +46,7 @@
     label="Collections"
     values={pattern.collections}
     known={facets.collections.map(({ name }) => name)}
-    onadd={(name) => void collect([...pattern.collections, name])}
+    onadd={(names) => void collect([...pattern.collections, ...names])}
     onremove={(name) => void collect(pattern.collections.filter((one) => one !== name))}
   />
 </section>

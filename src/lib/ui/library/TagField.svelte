@@ -9,7 +9,7 @@
     known: readonly string[];
     placeholder?: string;
     disabled?: boolean;
-    onadd: (value: string) => void;
+    onadd: (values: string[]) => void;
     onremove: (value: string) => void;
   };
   let { label, values, known, placeholder = 'Add', disabled = false, onadd, onremove }: Props = $props();
@@ -17,9 +17,10 @@
   let typed = $state('');
 
   function add(): void {
-    const parts = typed.split(',').map((part) => part.trim());
+    const parts = new Set(typed.split(',').map((part) => part.trim()));
     typed = '';
-    for (const part of parts) if (part !== '' && !values.includes(part)) onadd(part);
+    const fresh = [...parts].filter((part) => part !== '' && !values.includes(part));
+    if (fresh.length > 0) onadd(fresh);
   }
 </script>
 

@@ -15,14 +15,19 @@ export class PatternList {
   private readonly pages = new SvelteMap<number, PatternSummary[]>();
   private readonly asked = new Set<number>();
   private query: Record<string, string> = {};
-  private turn = 0;
+  private key = '';
+  /** Seen by effects that call `need`, so that they ask anew. */
+  private turn = $state(0);
 
+  /** The same query again asks anew for what is looked at, and shows what it has until the answer is there. */
   restart(query: Record<string, string>, first: FoundPatterns): void {
+    const key = JSON.stringify(query);
+    if (key !== this.key) this.pages.clear();
+    this.key = key;
     this.query = query;
     this.turn += 1;
     this.total = first.total;
     this.asked.clear();
-    this.pages.clear();
     this.asked.add(0);
     this.pages.set(0, first.patterns);
   }
@@ -39,6 +44,7 @@ export class PatternList {
 
   /** Fetches what is missing between two places. */
   async need(from: number, to: number): Promise<void> {
+    void this.turn;
     const first = Math.floor(Math.max(0, from) / PAGE);
     const last = Math.floor(Math.max(0, Math.min(to, this.total - 1)) / PAGE);
     const missing: number[] = [];
