@@ -1,6 +1,7 @@
 import type { Page } from 'puppeteer-core';
 import { seededRandom } from '../../src/lib/core/num/random';
-import { freshFill } from '../../src/lib/core/recipe/fill';
+import { freshShape } from '../../src/lib/core/recipe/layout';
+import { freshFill, type PatternFill } from '../../src/lib/core/recipe/fill';
 import type { Motif, Placing } from '../../src/lib/core/recipe/recipe';
 import { recipe } from '../../tests/support/recipes';
 import { middle, print, type Row } from './measure';
@@ -38,6 +39,8 @@ export function benchStage(): Promise<void> {
     ]);
   });
 }
+
+const evenly = (fill: PatternFill, scale: number): PatternFill => ({ ...fill, scaleX: scale, scaleY: scale });
 
 async function rounds(page: Page, field: string): Promise<{ median: number; worst: number }> {
   await dragFrames(page, field, 6);
@@ -131,7 +134,7 @@ export async function makeLayout(address: string, mark = ''): Promise<string> {
   });
   const changes = Array.from({ length: 200 }, (_, index) => ({
     do: 'put-shape',
-    shape: {
+    shape: freshShape({
       id: `s${mark}${index}`,
       name: `Shape ${index}`,
       form: { kind: 'rectangle', radius: index % 3 ? 0 : 12 },
@@ -139,16 +142,14 @@ export async function makeLayout(address: string, mark = ''): Promise<string> {
       y: Math.floor(index / 20) * 80 + 4,
       width: 72,
       height: 72,
-      rotation: 0,
-      fill: {
-        ...freshFill(`f${mark}${index}`, pattern.id),
-        scaleX: 0.5 + random(),
-        scaleY: 0.5 + random(),
-        rotation: random() * 360 - 180,
-      },
-    },
+      fills: [
+        evenly(
+          { ...freshFill(`f${mark}${index}`, pattern.id), rotation: random() * 360 - 180 },
+          0.5 + random(),
+        ),
+      ],
+    }),
   }));
-  for (const change of changes) if (change.shape.fill) change.shape.fill.scaleY = change.shape.fill.scaleX;
   await call('POST', `/layouts/${layout.id}/changes`, { base: 1, changes });
   return `/projects/${project.id}/layouts/${layout.id}`;
 }

@@ -72,18 +72,18 @@ describe('bad input gets one clear sentence, the field and the limit', () => {
     const pattern = await publishedPattern(good);
     const layout = await layoutWith([], { width: 300, height: 300 });
     const shape = filledShape({ x: 0, y: 0, width: 100, height: 100 }, { pattern });
-    const fill = shape.fill as object;
+    const fill = shape.fills[0] as object;
     for (const [bad, path, sentence] of [
       [{ ...shape, width: 0 }, 'changes.1.shape.width', /at least 0.01; 0 was given/],
-      [{ ...shape, fill: { ...fill, scaleX: 0 } }, 'changes.1.shape.fill.scaleX', /at least 0.001/],
+      [{ ...shape, fills: [{ ...fill, scaleX: 0 }] }, 'changes.1.shape.fills.0.scaleX', /at least 0.001/],
       [
-        { ...shape, fill: { ...fill, rotation: 'askew' } },
-        'changes.1.shape.fill.rotation',
+        { ...shape, fills: [{ ...fill, rotation: 'askew' }] },
+        'changes.1.shape.fills.0.rotation',
         /“askew” was given/,
       ],
       [
-        { ...shape, fill: { ...fill, pattern: 'gone' } },
-        'changes.1.shape.fill.pattern',
+        { ...shape, fills: [{ ...fill, pattern: 'gone' }] },
+        'changes.1.shape.fills.0.pattern',
         /no pattern with the id “gone”/,
       ],
     ] as const) {

@@ -1,3 +1,4 @@
+import { patternFills } from '../../src/lib/core/recipe/layout';
 import type { Page } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { PatternDetail, PublishPreview } from '../../src/lib/contract/data';
@@ -277,7 +278,7 @@ describe('patterns from one motif and from numbers', () => {
     await wait(400);
     await saved(page);
     const { layout } = await getLayout(id);
-    expect(layout.shapes[0]?.fill).toMatchObject({ kind: 'pattern', pattern: made.id });
+    expect(layout.shapes[0]?.fills[0]).toMatchObject({ kind: 'pattern', pattern: made.id });
     // The last values are remembered for the next one.
     await visit(page, '/library/new?start=measured');
     expect(await shown(page, 'Every')).toBe('3');
@@ -441,7 +442,7 @@ describe('publishing over uses', () => {
     });
     const use = (x: number) => {
       const made = shape(x);
-      return made.fill?.kind === 'pattern' ? { ...made, fill: { ...made.fill, pattern: id } } : made;
+      return { ...made, fills: patternFills(made).map((fill) => ({ ...fill, pattern: id })) };
     };
     const { id: layoutId, path } = await layoutWith([use(10), use(120), use(230)], {
       width: 400,
@@ -466,11 +467,7 @@ describe('publishing over uses', () => {
     await press(page, 'Publish revision 2', 'dialog button');
     await page.waitForFunction(() => document.body.textContent?.includes('Revision 2 of'));
     const { layout } = await getLayout(layoutId);
-    expect(layout.shapes.map(({ fill }) => (fill?.kind === 'pattern' ? fill.held : 0))).toEqual([
-      null,
-      1,
-      null,
-    ]);
+    expect(layout.shapes.map((one) => patternFills(one)[0]?.held)).toEqual([null, 1, null]);
     // In the layout, the held use is still as it was: 15 px beside its middle there is ground where the others have ink.
     await visit(page, path);
     const { newest } = await must<PublishPreview>('GET', `/patterns/${id}/uses`);

@@ -1,3 +1,4 @@
+import { patternFills } from '../../src/lib/core/recipe/layout';
 import type { Page } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { PatternFill } from '../../src/lib/core/recipe/fill';
@@ -23,7 +24,7 @@ beforeAll(async () => {
         ...filledShape({ x: 20, y: 20, width: 500, height: 330 }, { pattern, scaleX: 0.7, scaleY: 0.7 }),
         name: 'Band',
       },
-      { ...filledShape({ x: 20, y: 360, width: 500, height: 60 }), name: 'Foot', fill: null },
+      { ...filledShape({ x: 20, y: 360, width: 500, height: 60 }), name: 'Foot', fills: [] },
     ],
     { width: 560, height: 440 },
   );
@@ -32,8 +33,9 @@ afterAll(() => session.close());
 
 async function fillNow(name = 'Band'): Promise<PatternFill> {
   await saved(page);
-  const fill = (await getLayout(layout.id)).layout.shapes.find((shape) => shape.name === name)?.fill;
-  if (fill?.kind !== 'pattern') throw new Error('no pattern fill');
+  const shape = (await getLayout(layout.id)).layout.shapes.find((one) => one.name === name);
+  const fill = shape && patternFills(shape).at(-1);
+  if (!fill) throw new Error('no pattern fill');
   return fill;
 }
 /** Selects a shape by its row of the ledger. */

@@ -1,3 +1,4 @@
+import { patternFills } from '../../src/lib/core/recipe/layout';
 import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -45,7 +46,7 @@ let layoutPath = '';
 const layoutId = (): string => layoutPath.split('/').at(-1) ?? '';
 const fillsNow = async (): Promise<PatternFill[]> => {
   const { layout } = await must<{ layout: LayoutData }>('GET', `/layouts/${layoutId()}`);
-  return layout.shapes.flatMap(({ fill }) => (fill?.kind === 'pattern' ? [fill] : []));
+  return layout.shapes.flatMap(patternFills);
 };
 const detail = (id: string): Promise<PatternDetail> => must('GET', `/patterns/${id}`);
 

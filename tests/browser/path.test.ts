@@ -1,3 +1,4 @@
+import { patternFills } from '../../src/lib/core/recipe/layout';
 import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -56,9 +57,7 @@ afterAll(async () => {
 async function fillsOf(path: string): Promise<Map<string, PatternFill>> {
   const { layout } = await getLayout(layoutId(path));
   return new Map(
-    layout.shapes.flatMap((shape) =>
-      shape.fill?.kind === 'pattern' ? [[shape.name, shape.fill] as const] : [],
-    ),
+    layout.shapes.flatMap((shape) => patternFills(shape).map((fill) => [shape.name, fill] as const)),
   );
 }
 
@@ -195,15 +194,15 @@ describe('from a motif to a reused fill', () => {
     await saved(page);
     const sized = (await getLayout(layoutId(layoutPath))).layout.shapes[0];
     expect(sized?.width).toBeGreaterThan((before?.width ?? 0) + 20);
-    expect(sized?.fill).toEqual(before?.fill);
+    expect(sized?.fills).toEqual(before?.fills);
     await page.focus('.stage');
     await page.keyboard.press('p');
     const hub = await middle(page, '[data-handle="hub"]');
     await drag(page, hub, [hub[0] + 25, hub[1] - 10]);
     await saved(page);
     const slid = (await getLayout(layoutId(layoutPath))).layout.shapes[0];
-    expect({ ...slid, fill: null }).toEqual({ ...sized, fill: null });
-    expect((slid?.fill as PatternFill).offset.x).toBeGreaterThan(12);
+    expect({ ...slid, fills: [] }).toEqual({ ...sized, fills: [] });
+    expect((slid?.fills[0] as PatternFill).offset.x).toBeGreaterThan(12);
     const arm = await middle(page, '[data-handle="arm-across"]');
     const centre = await middle(page, '[data-handle="hub"]');
     await drag(page, arm, [centre[0] + (arm[0] - centre[0]) * 1.5, centre[1] + (arm[1] - centre[1]) * 1.5]);

@@ -216,7 +216,7 @@ describe('one drawing in three engines', () => {
   // A direct analytic sampler: what colour a point has follows from the recipe alone.
   it.each(fills)('and both are what the recipe says, point by point: %s', async (_name, fill) => {
     const scene = filledPage(free, SIZE, fill);
-    const paint = scene.shapes[0]?.paint;
+    const paint = scene.shapes[0]?.paints[0];
     if (paint?.kind !== 'pattern') throw new Error('no pattern');
     const { a, b, c, d, e, f } = paint.matrix;
     const det = a * d - b * c;

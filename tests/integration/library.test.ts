@@ -1,3 +1,5 @@
+import { colourFill } from '../../src/lib/core/recipe/fill';
+import { patternFills } from '../../src/lib/core/recipe/layout';
 import { eq } from 'drizzle-orm';
 import { describe, expect, it } from 'vitest';
 import { deltaE2000 } from '../../src/lib/core/colour/difference';
@@ -34,8 +36,8 @@ function shape(id: string, use: Partial<PatternFill>): Shape {
   return { ...filledShape({ x: 0, y: 0, width: 90, height: 90 }, { id: `${id}f`, ...use }), id, name: id };
 }
 function patternFill(db: Db, layout: string, index = 0): PatternFill {
-  const { fill: found } = need(getLayout(db, layout)).shapes[index]!;
-  if (found?.kind !== 'pattern') throw new Error('no pattern');
+  const [found] = patternFills(need(getLayout(db, layout)).shapes[index]!);
+  if (!found) throw new Error('no pattern');
   return found;
 }
 
@@ -269,13 +271,7 @@ describe('linked colours', () => {
     );
     const plain = {
       ...shape('p', {}),
-      fill: {
-        kind: 'colour' as const,
-        version: 2 as const,
-        id: 'pf',
-        ...tintOf('#102030', 'deep'),
-        opacity: 1,
-      },
+      fills: [colourFill('pf', tintOf('#102030', 'deep'))],
     };
     const layout = laidOut(db, projectNamed(db, 'Job'), 'L', [
       shape('s', {
@@ -304,7 +300,7 @@ describe('linked colours', () => {
         ground: { colour: '#aabbcc' },
         colours: { paper: { colour: '#aabbcc' } },
       });
-      expect(now.shapes[1]?.fill).toMatchObject({ colour: '#aabbcc' });
+      expect(now.shapes[1]?.fills[0]).toMatchObject({ colour: '#aabbcc' });
       expect(patternOf(db, id)).toMatchObject({
         recipe: { slots: [{ colour: '#aabbcc' }, {}] },
         colourways: [{ colours: { paper: { colour: '#aabbcc' } } }],
@@ -440,7 +436,7 @@ describe('replacing everywhere', () => {
     const { db, from, to, layouts } = workshop();
     const done = need(replaceEverywhere(db, from, { by: to }));
     const layout = need(getLayout(db, layouts[0]!));
-    const changed = { ...layout.shapes[0]!, fill: { ...patternFill(db, layouts[0]!), rotation: 99 } };
+    const changed = { ...layout.shapes[0]!, fills: [{ ...patternFill(db, layouts[0]!), rotation: 99 }] };
     need(applyChanges(db, layout.id, layout.version, [{ do: 'put-shape', shape: changed }]));
     expect(need(undoBulk(db, done.id))).toEqual({ fills: 1, left: 1 });
     expect(patternFill(db, layouts[0]!)).toMatchObject({ pattern: to, rotation: 99 });

@@ -73,8 +73,13 @@ describe('a database of the release before', () => {
       lastUsedAt: 9,
       facts: { unit: PLAIN.unit },
     });
-    expect(need(getLayout(db, 'l')).shapes[0]?.fill).toMatchObject({
-      version: 2,
+    expect(need(getLayout(db, 'l')).shapes[0]?.fills[0]).toMatchObject({
+      version: 3,
+      blend: 'normal',
+      shown: true,
+      reflectX: false,
+      anchored: 'shape',
+      wash: null,
       colourway: null,
       colours: { ink: { colour: '#ff0000' } },
     });

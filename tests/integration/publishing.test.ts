@@ -1,3 +1,4 @@
+import { patternFills } from '../../src/lib/core/recipe/layout';
 import { eq } from 'drizzle-orm';
 import { describe, expect, it } from 'vitest';
 import type { Outcome } from '../../src/lib/contract/failure';
@@ -53,7 +54,7 @@ function workshop(): { db: Db; id: string; layouts: string[] } {
 }
 
 const heldIn = (db: Db, layout: string): unknown[] =>
-  need(getLayout(db, layout)).shapes.map(({ fill }) => (fill?.kind === 'pattern' ? fill.held : 'none'));
+  need(getLayout(db, layout)).shapes.map((shape) => patternFills(shape)[0]?.held);
 
 describe('publishing over uses', () => {
   it('is seen before it happens: every use with its shape and what it shows now', () => {

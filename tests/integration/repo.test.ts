@@ -1,3 +1,4 @@
+import { colourFill } from '../../src/lib/core/recipe/fill';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Outcome } from '../../src/lib/contract/failure';
@@ -138,7 +139,7 @@ describe('layouts', () => {
     fc.record({
       id: fc.constantFrom(...'abcdefgh'),
       x: fc.integer({ min: -50, max: 50 }),
-      filled: fc.constantFrom('none', 'colour', 'pattern'),
+      filled: fc.constantFrom('none' as const, 'colour' as const, 'pattern' as const, 'both' as const),
     }),
     { selector: (shape) => shape.id, maxLength: 8 },
   );
@@ -146,7 +147,10 @@ describe('layouts', () => {
   it('are stored exactly as the view has them after any row of changes', () => {
     const db = openDatabase(':memory:');
     const pattern = published(db, 'Check');
-    const toShape = (base: { id: string; x: number; filled: string }, layout: string): Shape => {
+    const toShape = (
+      base: { id: string; x: number; filled: 'none' | 'colour' | 'pattern' | 'both' },
+      layout: string,
+    ): Shape => {
       const shape = filledShape(
         { x: base.x, y: 1.25, width: 10, height: 20 },
         {
@@ -158,23 +162,17 @@ describe('layouts', () => {
         },
       );
       const id = `${layout}${base.id}`;
-      const colour = {
-        kind: 'colour' as const,
-        version: 2 as const,
-        id: `${id}f`,
-        colour: '#123456',
-        opacity: 0.5,
-      };
+      const colour = { ...colourFill(`${id}f`, { colour: '#123456' }), opacity: 0.5 };
       return {
         ...shape,
         id,
         name: base.id,
-        fill:
-          base.filled === 'none'
-            ? null
-            : base.filled === 'colour'
-              ? colour
-              : shape.fill && { ...shape.fill, id: `${id}f` },
+        fills: {
+          none: [],
+          colour: [colour],
+          pattern: shape.fills.map((fill) => ({ ...fill, id: `${id}f` })),
+          both: [...shape.fills.map((fill) => ({ ...fill, id: `${id}f` })), { ...colour, id: `${id}g` }],
+        }[base.filled],
       };
     };
     fc.assert(
@@ -205,7 +203,7 @@ describe('layouts', () => {
   it('refuse a batch whole when one change of it fails', () => {
     const db = openDatabase(':memory:');
     const layout = emptyLayout(db);
-    const shape = { ...filledShape({ x: 0, y: 0, width: 9, height: 9 }), fill: null };
+    const shape = { ...filledShape({ x: 0, y: 0, width: 9, height: 9 }), fills: [] };
     const outcome = applyChanges(db, layout.id, 1, [
       { do: 'put-shape', shape },
       { do: 'order', ids: ['shape', 'gone'] },
@@ -219,7 +217,7 @@ describe('layouts', () => {
     const layout = emptyLayout(db);
     const changes = Array.from({ length: LIMITS.shapes + 1 }, (_, index) => ({
       do: 'put-shape' as const,
-      shape: { ...filledShape({ x: index, y: 0, width: 9, height: 9 }), id: `s${index}`, fill: null },
+      shape: { ...filledShape({ x: index, y: 0, width: 9, height: 9 }), id: `s${index}`, fills: [] },
     }));
     expect(applyChanges(db, layout.id, 1, changes)).toMatchObject({
       ok: false,

@@ -26,6 +26,7 @@ const MAY: Record<string, string[]> = {
     'lib/core/num',
   ],
   'lib/core/formats': [
+    'lib/core/geom',
     'lib/core/recipe',
     'lib/core/svg',
     'lib/core/raster',

@@ -31,7 +31,7 @@ export async function must<T>(method: string, path: string, body?: unknown): Pro
 /** A shape under ids that no other layout has. */
 function withOwnIds(shape: Shape): Shape {
   const id = `t${Date.now().toString(36)}${count++}`;
-  return { ...shape, id, fill: shape.fill && { ...shape.fill, id: `${id}f` } };
+  return { ...shape, id, fills: shape.fills.map((fill, at) => ({ ...fill, id: `${id}f${at}` })) };
 }
 
 let count = 0;

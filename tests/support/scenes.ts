@@ -1,5 +1,5 @@
 import { freshFill, type PatternFill } from '../../src/lib/core/recipe/fill';
-import type { Layout, Shape } from '../../src/lib/core/recipe/layout';
+import { freshShape, type Layout, type Shape } from '../../src/lib/core/recipe/layout';
 import type { Recipe } from '../../src/lib/core/recipe/recipe';
 import { compileLayout, compiledPattern, type LayoutScene } from '../../src/lib/core/scene/layout';
 import { compileUnit } from '../../src/lib/core/scene/unit';
@@ -9,14 +9,13 @@ export function filledShape(
   box: { x: number; y: number; width: number; height: number },
   over: Partial<PatternFill> = {},
 ): Shape {
-  return {
+  return freshShape({
     id: 'shape',
     name: 'Shape',
     form: { kind: 'rectangle', radius: 0 },
     ...box,
-    rotation: 0,
-    fill: { ...freshFill('fill', 'pattern'), ...over },
-  };
+    fills: [{ ...freshFill('fill', 'pattern'), ...over }],
+  });
 }
 
 /** A square layout of `side` px with one shape over all of it, filled with `recipe`. */

@@ -1,3 +1,4 @@
+import type { BlendMode } from '../core/colour/blend';
 import type { Hex } from '../core/colour/parse';
 import type { Colourway } from '../core/colour/colourway';
 import type { ColourSlot } from '../core/colour/slots';
@@ -6,6 +7,8 @@ import type { LengthUnit } from '../core/num/length';
 import type { Layout, Shape } from '../core/recipe/layout';
 import type { PaletteEntry, PatternCredit } from '../core/recipe/library';
 import type { MotifContent, Recipe } from '../core/recipe/recipe';
+
+export type { BlendMode };
 
 /** What answers carry. Lengths are CSS px, times milliseconds since 1970. */
 export type PatternSummary = {

@@ -13,6 +13,7 @@ import {
   form,
   tint,
   fillSchema,
+  maskSchema,
   recipeSchema,
 } from './recipe-schemas';
 import { LIBRARY_VERSION } from '../core/recipe/library';
@@ -28,7 +29,13 @@ export const shapeSchema = Joi.object({
   width: between(LIMITS.shapeSide).required(),
   height: between(LIMITS.shapeSide).required(),
   rotation: between(LIMITS.angle).required(),
-  fill: fillSchema.allow(null),
+  skew: between(LIMITS.skew).required(),
+  reflectX: Joi.boolean().required(),
+  reflectY: Joi.boolean().required(),
+  locked: Joi.boolean().required(),
+  hidden: Joi.boolean().required(),
+  fills: Joi.array().items(fillSchema).max(LIMITS.fills).required(),
+  mask: maskSchema.required(),
 }).meta({ className: 'Shape' });
 
 const page = {

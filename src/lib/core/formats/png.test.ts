@@ -3,7 +3,7 @@ import { PNG } from 'pngjs';
 import sharp from 'sharp';
 import { describe, expect, it } from 'vitest';
 import { seededRandom } from '../num/random';
-import { layOver, type Raster } from '../raster/composite';
+import { alphaOf, layOver, type Raster } from '../raster/composite';
 import { samplePeriodic } from '../raster/sample';
 import { scaling, translation, multiply } from '../geom/affine';
 import {
@@ -96,7 +96,7 @@ describe('source-over', () => {
       .composite([{ input: straight(layer), raw }])
       .raw()
       .toBuffer();
-    layOver(base, layer, 0, 0, null, 1);
+    layOver(base, layer, 0, 0);
     let worst = 0;
     for (let at = 0; at < theirs.length; at += 1)
       worst = Math.max(worst, Math.abs((theirs[at] ?? 0) - (base.data[at] ?? 0)));
@@ -111,7 +111,7 @@ describe('source-over', () => {
       data: new Uint8Array(64).map((_, at) => (at % 4 === 3 ? 255 : 0)),
     };
     const mask: Raster = { ...ink, data: ink.data.map((value) => (value === 255 ? 128 : 0)) };
-    layOver(base, ink, 2, 2, mask, 0.5);
+    layOver(base, ink, 2, 2, { cover: alphaOf(mask), opacity: 0.5 });
     expect(base.data[0]).toBe(255);
     expect(Math.abs((base.data[(3 * 4 + 3) * 4] ?? 0) - 255 * (1 - 0.25))).toBeLessThanOrEqual(1);
   });

@@ -26,6 +26,21 @@ export function pngHead(head: PngHead): Uint8Array {
   ]);
 }
 
+/** A whole file of eight-bit greys from its zlib data. */
+export function greyFile(width: number, height: number, data: Uint8Array): Uint8Array {
+  const ihdr = new Uint8Array(13);
+  const view = new DataView(ihdr.buffer);
+  view.setUint32(0, width);
+  view.setUint32(4, height);
+  ihdr.set([8, 0, 0, 0, 0], 8);
+  return concat([
+    PNG_SIGNATURE,
+    pngChunk('IHDR', ihdr),
+    pngChunk('IDAT', data),
+    pngChunk('IEND', new Uint8Array(0)),
+  ]);
+}
+
 /** One chunk: length, type, data, CRC-32 of type and data. */
 export function pngChunk(type: string, data: Uint8Array): Uint8Array {
   const chunk = new Uint8Array(data.length + 12);

@@ -1,19 +1,34 @@
+import { BLEND_MODES, blendColour, type BlendMode, type Rgb } from '../colour/blend';
+
 /** A picture in memory: rows of RGBA, eight bits a channel, premultiplied by alpha. */
 export type Raster = { width: number; height: number; data: Uint8Array };
 
+/** How much of each pixel of a layer counts, 0 to 255: `data` holds it every `step` bytes from `first` on. */
+export type Cover = { data: Uint8Array; step: 1 | 4; first: 0 | 3 };
+
+/** The alpha of a drawing as a cover. */
+export const alphaOf = ({ data }: Raster): Cover => ({ data, step: 4, first: 3 });
+
+/** Two covers of the same size as one: what either hides is hidden. */
+export function joinCovers(one: Cover | null, other: Cover | null): Cover | null {
+  if (!one || !other) return one ?? other;
+  const size = one.data.length / one.step;
+  const data = new Uint8Array(size);
+  for (let at = 0; at < size; at += 1)
+    data[at] = over255(one.data[at * one.step + one.first]! * other.data[at * other.step + other.first]!);
+  return { data, step: 1, first: 0 };
+}
+
+export type LayOptions = { cover?: Cover | null; opacity?: number; blend?: BlendMode };
+
 /**
- * Lays `layer` over `base` with its upper left corner at (x, y): source-over of W3C Compositing and Blending Level 1
- * on premultiplied colour. `mask`, of the layer's size, counts by its alpha; `opacity` is 0 to 1. Changes `base`.
+ * Lays `layer` over `base` with its upper left corner at (x, y): source-over and the blend modes of W3C Compositing and
+ * Blending Level 1 on premultiplied colour. `cover` has the layer's size; `opacity` is 0 to 1. Changes `base`.
  */
-export function layOver(
-  base: Raster,
-  layer: Raster,
-  x: number,
-  y: number,
-  mask: Raster | null,
-  opacity: number,
-): void {
+export function layOver(base: Raster, layer: Raster, x: number, y: number, options: LayOptions = {}): void {
+  const { cover = null, opacity = 1, blend = 'normal' } = options;
   const strength = Math.round(opacity * 255);
+  const mix = blend === 'normal' ? null : mixer(blend);
   const firstColumn = Math.max(0, -x);
   const lastColumn = Math.min(layer.width, base.width - x);
   for (let row = Math.max(0, -y); row < Math.min(layer.height, base.height - y); row += 1) {
@@ -22,23 +37,76 @@ export function layOver(
     for (let column = firstColumn; column < lastColumn; column += 1, from += 4, to += 4) {
       const alpha = layer.data[from + 3]!;
       if (alpha === 0) continue;
-      const cover = mask ? over255(mask.data[from + 3]! * strength) : strength;
-      if (cover === 0) continue;
-      if (cover === 255 && alpha === 255) {
+      const shown = cover
+        ? over255(cover.data[(from >> 2) * cover.step + cover.first]! * strength)
+        : strength;
+      if (shown === 0) continue;
+      if (mix) {
+        mix(base.data, to, layer.data, from, shown);
+        continue;
+      }
+      if (shown === 255 && alpha === 255) {
         base.data[to] = layer.data[from]!;
         base.data[to + 1] = layer.data[from + 1]!;
         base.data[to + 2] = layer.data[from + 2]!;
         base.data[to + 3] = 255;
         continue;
       }
-      const rest = 255 - over255(alpha * cover);
+      const rest = 255 - over255(alpha * shown);
       for (let channel = 0; channel < 4; channel += 1) {
         base.data[to + channel] = over255(
-          layer.data[from + channel]! * cover + base.data[to + channel]! * rest,
+          layer.data[from + channel]! * shown + base.data[to + channel]! * rest,
         );
       }
     }
   }
+}
+
+/** Mixes one pixel of a layer, counted by `shown` / 255, into the base. */
+type Mixer = (base: Uint8Array, to: number, layer: Uint8Array, from: number, shown: number) => void;
+
+/** co = cs·αs·(1 − αb) + cb·αb·(1 − αs) + αs·αb·B(cb, cs), on premultiplied bytes. */
+function mixer(mode: BlendMode): Mixer {
+  const table = isSeparable(mode) ? channelTable(mode) : null;
+  return (base, to, layer, from, shown) => {
+    const alpha = layer[from + 3]!;
+    const source = (alpha * shown) / 65025;
+    const backdrop = base[to + 3]! / 255;
+    const straight = (data: Uint8Array, at: number, opaque: number): number =>
+      opaque === 255 ? data[at]! : opaque === 0 ? 0 : Math.min(255, Math.round((data[at]! * 255) / opaque));
+    const at = base[to + 3]!;
+    const b: Rgb = [straight(base, to, at), straight(base, to + 1, at), straight(base, to + 2, at)];
+    const s: Rgb = [
+      straight(layer, from, alpha),
+      straight(layer, from + 1, alpha),
+      straight(layer, from + 2, alpha),
+    ];
+    const mixed: Rgb = table
+      ? [table[b[0] * 256 + s[0]]!, table[b[1] * 256 + s[1]]!, table[b[2] * 256 + s[2]]!]
+      : (blendColour(mode, unit(b), unit(s)).map((value) => value * 255) as unknown as Rgb);
+    for (let channel = 0; channel < 3; channel += 1)
+      base[to + channel] = Math.round(
+        source * (1 - backdrop) * s[channel]! +
+          base[to + channel]! * (1 - source) +
+          source * backdrop * mixed[channel]!,
+      );
+    base[to + 3] = Math.round((source + backdrop - source * backdrop) * 255);
+  };
+}
+
+const unit = ([r, g, b]: Rgb): Rgb => [r / 255, g / 255, b / 255];
+
+const isSeparable = (mode: BlendMode): boolean => BLEND_MODES.indexOf(mode) < BLEND_MODES.indexOf('hue');
+
+/** B(b, s) for every pair of bytes, times 255: a blend of whole pages looks it up. */
+function channelTable(mode: BlendMode): Float32Array {
+  const table = new Float32Array(65536);
+  for (let b = 0; b < 256; b += 1)
+    for (let s = 0; s < 256; s += 1) {
+      const one = blendColour(mode, [b / 255, 0, 0], [s / 255, 0, 0])[0];
+      table[b * 256 + s] = one * 255;
+    }
+  return table;
 }
 
 /** value / 255, rounded to the nearest whole number; `value` is 0 to 65025. */

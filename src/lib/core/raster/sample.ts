@@ -54,3 +54,44 @@ function addSample(tile: Raster, at: { x: number; y: number }, sum: Float64Array
       sum[channel]! += tile.data[from + channel]! * weights[corner]!;
   }
 }
+
+/**
+ * A picture laid once through a matrix: as {@link samplePeriodic}, but beyond its edges there is nothing. It should be at most twice as fine as the output; see {@link halvings}.
+ */
+export function samplePicture(picture: Raster, toPicture: Affine, width: number, height: number): Raster {
+  const data = new Uint8Array(width * height * 4);
+  const sum = new Float64Array(4);
+  for (let y = 0; y < height; y += 1) {
+    for (let x = 0; x < width; x += 1) {
+      sum.fill(0);
+      for (const dy of [0.25, 0.75])
+        for (const dx of [0.25, 0.75]) addInside(picture, apply(toPicture, { x: x + dx, y: y + dy }), sum);
+      const to = (y * width + x) * 4;
+      for (let channel = 0; channel < 4; channel += 1) data[to + channel] = Math.round(sum[channel]! / 4);
+    }
+  }
+  return { width, height, data };
+}
+
+/** How often a picture is halved before it is drawn at `scale` output px to its own px: the rest is 1/2 to 1. */
+export const halvings = (scale: number): number =>
+  Math.max(0, Math.floor(Math.log2(1 / Math.max(scale, 1e-6))));
+
+/** One bilinear sample; the outermost half pixel keeps the edge's own colour, so that a picture never fades inwards. */
+function addInside(picture: Raster, at: { x: number; y: number }, sum: Float64Array): void {
+  const { width, height, data } = picture;
+  if (at.x < 0 || at.y < 0 || at.x > width || at.y > height) return;
+  const x = Math.max(0, Math.min(width - 1, at.x - 0.5));
+  const y = Math.max(0, Math.min(height - 1, at.y - 0.5));
+  const left = Math.floor(x);
+  const top = Math.floor(y);
+  const right = Math.min(width - 1, left + 1);
+  const below = Math.min(height - 1, top + 1);
+  const fx = x - left;
+  const fy = y - top;
+  const corners = [top * width + left, top * width + right, below * width + left, below * width + right];
+  const weights = [(1 - fx) * (1 - fy), fx * (1 - fy), (1 - fx) * fy, fx * fy];
+  for (let corner = 0; corner < 4; corner += 1)
+    for (let channel = 0; channel < 4; channel += 1)
+      sum[channel]! += data[corners[corner]! * 4 + channel]! * weights[corner]!;
+}

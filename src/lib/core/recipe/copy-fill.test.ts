@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { FILL_PROPERTIES, fillLike, type FillProperty } from './copy-fill';
-import { freshFill, FILL_VERSION, type ColourFill, type PatternFill } from './fill';
+import { colourFill, coveringPicture, freshFill, type PatternFill } from './fill';
 
 const from: PatternFill = {
   ...freshFill('from', 'waves'),
@@ -12,6 +12,8 @@ const from: PatternFill = {
   offset: { x: 5, y: 6 },
   anchor: { x: 1, y: 2 },
   opacity: 0.2,
+  reflectX: true,
+  blend: 'screen',
   ground: { kind: 'none' },
   groundOpacity: 0.7,
   colourway: 'night',
@@ -22,7 +24,7 @@ const to: PatternFill = {
   colourway: 'day',
   colours: { clay: { colour: '#aa5544' } },
 };
-const plain: ColourFill = { kind: 'colour', version: FILL_VERSION, id: 'c', colour: '#ff0000', opacity: 0.5 };
+const plain = { ...colourFill('c', { colour: '#ff0000' }), opacity: 0.5 };
 const only = (...properties: FillProperty[]): ReadonlySet<FillProperty> => new Set(properties);
 const all = only(...FILL_PROPERTIES);
 
@@ -42,7 +44,14 @@ describe('a fill like another', () => {
       opacity: 0.2,
     });
     expect(fillLike(null, from, only('scale'), 'new')).toBeNull();
-    expect(fillLike(plain, from, only('scale', 'opacity'), 'new')).toEqual(plain);
+    expect(fillLike(plain, from, only('scale', 'opacity'), 'new')).toEqual({ ...plain, opacity: 0.2 });
+    const picture = coveringPicture('p', { asset: 'a', width: 9, height: 9 }, { width: 90, height: 90 });
+    expect(fillLike(picture, from, only('scale', 'colours', 'ground', 'reflection'), 'new')).toEqual({
+      ...picture,
+      scaleX: 0.5,
+      scaleY: 0.6,
+      reflectX: true,
+    });
   });
 
   it('never gives one pattern the colours of another’s slots', () => {

@@ -1,76 +1,211 @@
-import { chain, compose, translation, type Affine } from '../geom/affine';
+import {
+  chain,
+  decompose,
+  multiply,
+  rotation,
+  scaling,
+  skewX,
+  translation,
+  type Affine,
+} from '../geom/affine';
 import type { Point } from '../geom/point';
+import type { BlendMode } from '../colour/blend';
 import type { PictureLook } from '../colour/look';
 import type { Tint } from '../colour/tint';
+import { roundTo, wrapDegrees } from '../num/tolerance';
+import type { Gradient } from './gradient';
+import type { Mask } from './mask';
 
-export const FILL_VERSION = 2;
+export const FILL_VERSION = 3;
 
 /**
- * One use of a pattern, or of a plain colour, on a shape. Nothing in it touches the pattern or the shape.
- * Opacities are 0 to 1, angles degrees clockwise, lengths px.
+ * One layer of what fills a shape: a pattern in use, a picture, a gradient or a plain colour. Nothing in it touches the
+ * pattern or the shape. Opacities are 0 to 1, angles degrees clockwise, lengths px.
  */
-export type Fill = PatternFill | ColourFill;
+export type Fill = PatternFill | PictureFill | GradientFill | ColourFill;
 
-export type ColourFill = Tint & {
-  kind: 'colour';
+/** What every fill has: how it lies over what is below it, on its shape and on the page. */
+export type FillLayer = {
   version: typeof FILL_VERSION;
   id: string;
+  /** Of a pattern this is the opacity of the motifs; the ground has its own. */
   opacity: number;
+  blend: BlendMode;
+  shown: boolean;
+  mask: Mask | null;
 };
 
-export type PatternFill = {
-  kind: 'pattern';
-  version: typeof FILL_VERSION;
-  id: string;
-  pattern: string;
-  /** The revision number at which this use is held; `null` follows the newest. */
-  held: number | null;
+/** How a pattern or a picture is laid, in numbers that stay readable: scale, reflection, skew, rotation, then the place. */
+export type FillPlace = {
   scaleX: number;
   scaleY: number;
+  /** Left and right exchanged; up and down exchanged. */
+  reflectX: boolean;
+  reflectY: boolean;
   rotation: number;
   skew: number;
-  /** How far the pattern has been slid from its anchor. */
+  /** How far it has been slid from its anchor. */
   offset: Point;
-  /** The anchor, from the upper left corner of the shape's frame. Reshaping moves it so that the pattern stays. */
+  /** From the upper left corner of the shape's frame, or of the page. Reshaping moves it so that the pattern stays. */
   anchor: Point;
-  /** Opacity of the motifs; the ground has its own. */
-  opacity: number;
-  ground: FillGround;
-  groundOpacity: number;
-  /** The pattern's colourway that this use shows; `null` shows the pattern's own colours. */
-  colourway: string | null;
-  /** Colours of this use by slot; slots that are not named keep the colour of the colourway or the pattern. */
-  colours: Readonly<Record<string, Tint>>;
-  /** How this use recolours the pattern's pictures; absent where they stay as they are. */
-  look?: PictureLook;
+  anchored: 'shape' | 'page';
 };
+
+export type ColourFill = FillLayer & Tint & { kind: 'colour' };
+
+export type GradientFill = FillLayer & { kind: 'gradient'; gradient: Gradient };
+
+/** A picture laid once; at scale 1 a pixel of it is one px of the page. */
+export type PictureFill = FillLayer &
+  FillPlace & { kind: 'picture'; asset: string; width: number; height: number };
+
+export type PatternFill = FillLayer &
+  FillPlace & {
+    kind: 'pattern';
+    pattern: string;
+    /** The revision number at which this use is held; `null` follows the newest. */
+    held: number | null;
+    ground: FillGround;
+    groundOpacity: number;
+    /** The pattern's colourway that this use shows; `null` shows the pattern's own colours. */
+    colourway: string | null;
+    /** Colours of this use by slot; slots that are not named keep the colour of the colourway or the pattern. */
+    colours: Readonly<Record<string, Tint>>;
+    /** How this use recolours the pattern's pictures; absent where they stay as they are. */
+    look?: PictureLook;
+    /** A gradient that colours the motifs alone: the ground and what lies behind stay untouched. */
+    wash: Gradient | null;
+  };
+
+/** A fill that lies by numbers of its own. */
+export type PlacedFill = PatternFill | PictureFill;
 
 /** What lies under the pattern on this shape: the pattern's own ground, nothing, or another colour. */
 export type FillGround = { kind: 'own' } | { kind: 'none' } | ({ kind: 'colour' } & Tint);
+
+/** A layer as it starts: opaque, over what is below, not masked. */
+export const freshLayer = (id: string): FillLayer => ({
+  version: FILL_VERSION,
+  id,
+  opacity: 1,
+  blend: 'normal',
+  shown: true,
+  mask: null,
+});
+
+/** At its own size, upright, its corner on the shape's corner. */
+export const freshPlace = (): FillPlace => ({
+  scaleX: 1,
+  scaleY: 1,
+  reflectX: false,
+  reflectY: false,
+  rotation: 0,
+  skew: 0,
+  offset: { x: 0, y: 0 },
+  anchor: { x: 0, y: 0 },
+  anchored: 'shape',
+});
 
 /** A fresh use of a pattern: at its own size and colours, upright, its corner on the shape's corner. */
 export function freshFill(id: string, pattern: string): PatternFill {
   return {
     kind: 'pattern',
-    version: FILL_VERSION,
-    id,
+    ...freshLayer(id),
+    ...freshPlace(),
     pattern,
     held: null,
-    scaleX: 1,
-    scaleY: 1,
-    rotation: 0,
-    skew: 0,
-    offset: { x: 0, y: 0 },
-    anchor: { x: 0, y: 0 },
-    opacity: 1,
     ground: { kind: 'own' },
     groundOpacity: 1,
     colourway: null,
     colours: {},
+    wash: null,
   };
 }
 
-/** Pattern space → the shape's frame (axes of the page, origin at the frame's upper left corner). */
-export function fillMatrix(fill: PatternFill): Affine {
-  return chain(translation(fill.anchor.x + fill.offset.x, fill.anchor.y + fill.offset.y), compose(fill));
+export const colourFill = (id: string, tint: Tint): ColourFill => ({
+  kind: 'colour',
+  ...freshLayer(id),
+  ...tint,
+});
+
+export const gradientFill = (id: string, gradient: Gradient): GradientFill => ({
+  kind: 'gradient',
+  ...freshLayer(id),
+  gradient,
+});
+
+/** A picture that covers a frame, in its middle, at its own proportions. */
+export function coveringPicture(
+  id: string,
+  picture: { asset: string; width: number; height: number },
+  frame: { width: number; height: number },
+): PictureFill {
+  const scale = roundTo(Math.max(frame.width / picture.width, frame.height / picture.height), 9);
+  const offset = {
+    x: roundTo((frame.width - picture.width * scale) / 2, 9),
+    y: roundTo((frame.height - picture.height * scale) / 2, 9),
+  };
+  return {
+    kind: 'picture',
+    ...freshLayer(id),
+    ...freshPlace(),
+    ...picture,
+    scaleX: scale,
+    scaleY: scale,
+    anchor: offset,
+  };
 }
+
+export const isPlaced = (fill: Fill): fill is PlacedFill =>
+  fill.kind === 'pattern' || fill.kind === 'picture';
+
+/** rotation · skew · scale with its reflections. Inverse of {@link placeOfLinear}. */
+export function placeLinear(place: Omit<FillPlace, 'offset' | 'anchor' | 'anchored'>): Affine {
+  const { scaleX, scaleY, reflectX, reflectY } = place;
+  return chain(
+    rotation(place.rotation),
+    skewX(place.skew),
+    scaling(reflectX ? -scaleX : scaleX, reflectY ? -scaleY : scaleY),
+  );
+}
+
+export type LinearPlace = Pick<
+  FillPlace,
+  'scaleX' | 'scaleY' | 'reflectX' | 'reflectY' | 'rotation' | 'skew'
+>;
+
+/**
+ * The numbers of a linear map. One map has several readings: the reflections stay as `near` has them where the map
+ * allows it; else the one is changed that leaves the angle nearer to that of `near`. `null` for a singular map.
+ */
+export function placeOfLinear(
+  matrix: Affine,
+  near: Pick<FillPlace, 'reflectX' | 'reflectY' | 'rotation'>,
+): LinearPlace | null {
+  const { reflectX, reflectY } = near;
+  const readings = [
+    { reflectX, reflectY },
+    { reflectX: !reflectX, reflectY },
+    { reflectX, reflectY: !reflectY },
+  ].flatMap((mirrors): LinearPlace[] => {
+    const plain = multiply(matrix, scaling(mirrors.reflectX ? -1 : 1, mirrors.reflectY ? -1 : 1));
+    const parts = decompose(plain);
+    return parts && parts.scaleY > 0 ? [{ ...parts, ...mirrors, rotation: tidyDegrees(parts.rotation) }] : [];
+  });
+  const turn = (one: LinearPlace): number => Math.abs(wrapDegrees(one.rotation - near.rotation));
+  return readings.reduce<LinearPlace | null>(
+    (best, one) => (best === null || turn(one) < turn(best) - 1e-6 ? one : best),
+    null,
+  );
+}
+
+/** Pattern or picture space → the space of its anchor: the shape's frame (axes of the page, origin at its upper left corner), or the page. */
+export function fillMatrix(fill: FillPlace): Affine {
+  return chain(translation(fill.anchor.x + fill.offset.x, fill.anchor.y + fill.offset.y), placeLinear(fill));
+}
+
+/** Degrees in (−180, 180], with the dust of repeated turns wiped off (a billionth of a degree). */
+export const tidyDegrees = (degrees: number): number => wrapDegrees(roundTo(degrees, 9));
+
+/** A place in px with the dust of repeated sums wiped off (a billionth of a px). */
+export const tidyPoint = ({ x, y }: Point): Point => ({ x: roundTo(x, 9), y: roundTo(y, 9) });

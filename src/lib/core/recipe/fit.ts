@@ -1,8 +1,8 @@
-import { applyVector, compose, rotation } from '../geom/affine';
+import { applyVector, rotation } from '../geom/affine';
 import { directionDegrees, length, times, type Point } from '../geom/point';
 import { nearestPeriod, periodAlong, wholeFit, type Periods } from '../lattice/span';
 import { nearly, roundTo, wrapDegrees } from '../num/tolerance';
-import type { PatternFill } from './fill';
+import { placeLinear, type PatternFill } from './fill';
 import type { Shape } from './layout';
 import { LIMITS } from './limits';
 
@@ -29,7 +29,7 @@ export function wholeRepeats(
   periods: Periods,
   way: WholeWay,
 ): WholeRepeats | null {
-  const laid = compose(fill);
+  const laid = placeLinear(fill);
   const onPage: Periods = { a: applyVector(laid, periods.a), b: applyVector(laid, periods.b) };
   const axes = rotation(shape.rotation);
   const right: Point = { x: axes.a, y: axes.b };

@@ -39,6 +39,11 @@ export const LIMITS = {
   placings: 5000,
   elements: 5000,
   shapes: 2000,
+  /** Fills of one shape. */
+  fills: 24,
+  /** Strokes of a painted mask, and points of one stroke. */
+  maskStrokes: 2000,
+  strokePoints: 5000,
   /** Bytes of an SVG file brought in as a motif. */
   svgBytes: 5_000_000,
   /** Bytes of a library file or package. */

@@ -2,6 +2,7 @@ import { followLook } from '../colour/look';
 import type { Colourway } from '../colour/colourway';
 import { follow, followAll, linksOf, mapSame, retinted, tintOf, type Links, type Tint } from '../colour/tint';
 import type { Fill, PatternFill } from './fill';
+import { followGradient, recolourGradient } from './gradient';
 import type { Layout, Shape } from './layout';
 import type { Recipe } from './recipe';
 
@@ -24,18 +25,34 @@ export function followColourway(way: Colourway, links: Links): Colourway {
 
 /** A fill with the present colours of its links. */
 export function followFill(fill: Fill, links: Links): Fill {
-  if (fill.kind === 'colour') return follow(fill, links);
+  switch (fill.kind) {
+    case 'colour':
+      return follow(fill, links);
+    case 'gradient': {
+      const gradient = followGradient(fill.gradient, links);
+      return gradient === fill.gradient ? fill : { ...fill, gradient };
+    }
+    case 'picture':
+      return fill;
+    case 'pattern':
+      return followPatternFill(fill, links);
+  }
+}
+
+function followPatternFill(fill: PatternFill, links: Links): PatternFill {
   const colours = followAll(fill.colours, links);
   const ground = fill.ground.kind === 'colour' ? follow(fill.ground, links) : fill.ground;
   const look = fill.look && followLook(fill.look, links);
-  if (colours === fill.colours && ground === fill.ground && look === fill.look) return fill;
-  return { ...fill, colours, ground, ...(look ? { look } : {}) };
+  const wash = fill.wash && followGradient(fill.wash, links);
+  if (colours === fill.colours && ground === fill.ground && look === fill.look && wash === fill.wash)
+    return fill;
+  return { ...fill, colours, ground, wash, ...(look ? { look } : {}) };
 }
 
-/** A shape with the present colours of its fill. */
+/** A shape with the present colours of its fills. */
 export function followShape(shape: Shape, links: Links): Shape {
-  const fill = shape.fill && followFill(shape.fill, links);
-  return fill === shape.fill ? shape : { ...shape, fill };
+  const fills = mapSame(shape.fills, (fill) => followFill(fill, links));
+  return fills === shape.fills ? shape : { ...shape, fills };
 }
 
 /** A layout with the present colours of its background and all fills. */
@@ -51,8 +68,11 @@ export function followLayout<T extends Layout>(layout: T, links: Links): T {
 /** The tints of a fill that may follow a palette: its colour, or ground, slots and look. */
 function fillTints(fill: Fill): Tint[] {
   if (fill.kind === 'colour') return [fill];
-  const { ground, colours, look } = fill;
+  if (fill.kind === 'gradient') return [...fill.gradient.stops];
+  if (fill.kind === 'picture') return [];
+  const { ground, colours, look, wash } = fill;
   return [
+    ...(wash ? wash.stops : []),
     ...(ground.kind === 'colour' ? [ground] : []),
     ...Object.values(colours),
     ...(look ? [...look.map, ...(look.tint ? [look.tint] : [])] : []),
@@ -65,13 +85,16 @@ export const fillLinks = (fill: Fill): string[] => linksOf(fillTints(fill));
 /** A fill with every one of its colours changed; `change` answers the same object to leave one. */
 export function recolourFill(fill: Fill, change: (tint: Tint) => Tint): Fill {
   if (fill.kind === 'colour') return retint(fill, change);
+  if (fill.kind === 'gradient') return { ...fill, gradient: recolourGradient(fill.gradient, change) };
+  if (fill.kind === 'picture') return fill;
   return recolourPatternFill(fill, change);
 }
 
 function recolourPatternFill(fill: PatternFill, change: (tint: Tint) => Tint): PatternFill {
-  const { ground, colours, look } = fill;
+  const { ground, colours, look, wash } = fill;
   const next: PatternFill = {
     ...fill,
+    wash: wash && recolourGradient(wash, change),
     ground: ground.kind === 'colour' ? retint(ground, change) : ground,
     colours: Object.fromEntries(Object.entries(colours).map(([slot, tint]) => [slot, change(tint)])),
   };

@@ -8,13 +8,13 @@ import { compileUnit } from '../scene/unit';
 import { checkRecipe } from './check';
 import { mergeSlots, usedSlots } from './edit';
 import type { PatternFill } from './fill';
-import { shapeCentre, type Shape } from './layout';
+import { pagePatternMatrix, shapeCentre, type Shape } from './layout';
 import { migrateRecipe } from './migrate';
 import { frameByHandle } from './sizing';
 import { restack } from './stack';
-import { moveBy, pagePatternMatrix, sizeTo, turnBy } from './transform';
+import { moveBy, sizeTo, turnBy } from './transform';
 
-const fillOf = (shape: Shape): PatternFill => shape.fill as PatternFill;
+const fillOf = (shape: Shape): PatternFill => shape.fills[0] as PatternFill;
 const onPage = (shape: Shape) => pagePatternMatrix(shape, fillOf(shape));
 const close = (one: object, other: object): void => {
   for (const [key, value] of Object.entries(one))
@@ -75,14 +75,14 @@ describe('handles move the shape', () => {
 
 describe('handles move the pattern', () => {
   it('and the shape stays', () => {
-    const { fill: _one, ...frame } = start();
+    const { fills: _one, ...frame } = start();
     for (const changed of [
       moveBy(start(), 'pattern', { x: 5, y: 6 }),
       turnBy(start(), 'pattern', 45, { x: 10, y: 10 }),
       sizeTo(start(), 'pattern', { x: 100, y: 50, width: 400, height: 240 }),
       scalePatternAt(start(), { x: 0, y: 0 }, 2, 2),
     ]) {
-      const { fill: _other, ...after } = changed;
+      const { fills: _other, ...after } = changed;
       expect(after).toEqual(frame);
     }
     expect(fillOf(moveBy(start(), 'pattern', { x: 5, y: 6 })).offset).toEqual({ x: 17, y: 10 });

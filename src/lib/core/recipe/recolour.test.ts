@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { tintOf } from '../colour/tint';
-import { freshFill, type PatternFill } from './fill';
+import { colourFill, freshFill, type PatternFill } from './fill';
 import { fillLinks, followFill, followRecipe, recolourFill } from './links';
 import { exchangeColours, recolourUse, replacePattern, shownTints } from './recolour';
 import { emptyRecipe } from './recipe';
@@ -62,7 +62,7 @@ describe('recolouring a use', () => {
   it('leaves a fill that has none of them as the same object', () => {
     const other = { ...freshFill('g', 'p'), colours: { a: tintOf('#222222', 'else') } };
     expect(recolourUse(other, { slots: slots.slice(0, 1), colourways: [] }, exchange)).toBe(other);
-    const colour = { kind: 'colour' as const, version: 2 as const, id: 'c', colour: '#eeeeee', opacity: 1 };
+    const colour = colourFill('c', { colour: '#eeeeee' });
     expect(recolourFill(colour, exchange)).toEqual({ ...colour, colour: '#ffffff', link: 'snow' });
   });
 });

@@ -25,7 +25,7 @@ export function shownTints(
  * changes the use gets a colour of its own. `change` answers the same tint to leave it. The same fill where nothing changes.
  */
 export function recolourUse(fill: Fill, pattern: PatternColours | null, change: (tint: Tint) => Tint): Fill {
-  if (fill.kind === 'colour' || !pattern) return same(fill, recolourFill(fill, change));
+  if (fill.kind !== 'pattern' || !pattern) return same(fill, recolourFill(fill, change));
   const colours: Record<string, Tint> = { ...fill.colours };
   for (const [slot, tint] of Object.entries(shownTints(fill, pattern))) {
     const changed = change(tint);
@@ -91,8 +91,8 @@ export function recolourLayout<T extends Layout>(
 ): T {
   const change = exchangeColours(exchanges);
   const shapes = mapSame(layout.shapes, (shape) => {
-    const fill = shape.fill && recolourUse(shape.fill, patternOf(shape.fill), change);
-    return fill === shape.fill ? shape : { ...shape, fill };
+    const fills = mapSame(shape.fills, (fill) => recolourUse(fill, patternOf(fill), change));
+    return fills === shape.fills ? shape : { ...shape, fills };
   });
   const before = layout.background === null ? null : tintOf(layout.background, layout.backgroundLink);
   const after = before && change(before);

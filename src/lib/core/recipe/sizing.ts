@@ -1,8 +1,8 @@
-import { applyVector, rotation } from '../geom/affine';
+import { applyVector } from '../geom/affine';
 import { subtract, type Point } from '../geom/point';
 import { LIMITS } from './limits';
-import { shapeCentre, type Shape } from './layout';
-import type { Frame } from './transform';
+import { shapeCentre, shapeLinear, type Shape } from './layout';
+import { inShapeAxes, type Frame } from './transform';
 
 /** A place on a frame: −1, 0 or 1 from left to right and from top to bottom; (0, 0) is the middle and no handle. */
 export type FrameHandle = { across: -1 | 0 | 1; down: -1 | 0 | 1 };
@@ -21,7 +21,7 @@ export const FRAME_HANDLES: readonly FrameHandle[] = [
 /** Where a handle lies on the page. */
 export function handlePoint(shape: Shape, handle: FrameHandle): Point {
   const centre = shapeCentre(shape);
-  const out = applyVector(rotation(shape.rotation), {
+  const out = applyVector(shapeLinear(shape), {
     x: (handle.across * shape.width) / 2,
     y: (handle.down * shape.height) / 2,
   });
@@ -39,8 +39,7 @@ export function frameByHandle(
   options: { proportional: boolean; centred: boolean },
 ): Frame {
   const centre = shapeCentre(shape);
-  const toLocal = rotation(-shape.rotation);
-  const local = applyVector(toLocal, subtract(pointer, centre));
+  const local = inShapeAxes(shape, subtract(pointer, centre));
   const reach = options.centred ? 2 : 1;
   const pulled = (at: number, side: number, direction: number): number => {
     if (direction === 0) return side;
@@ -53,7 +52,7 @@ export function frameByHandle(
   const shift = options.centred
     ? { x: 0, y: 0 }
     : { x: (handle.across * (width - shape.width)) / 2, y: (handle.down * (height - shape.height)) / 2 };
-  const moved = applyVector(rotation(shape.rotation), shift);
+  const moved = applyVector(shapeLinear(shape), shift);
   return { x: centre.x + moved.x - width / 2, y: centre.y + moved.y - height / 2, width, height };
 }
 

@@ -1,10 +1,13 @@
 import { about, apply, applyVector, chain, invert, scaling, type Affine } from '../geom/affine';
 import { add, dot, length, times, type Point } from '../geom/point';
-import type { Lattice } from '../lattice/repeat';
-import type { PatternFill } from '../recipe/fill';
-import { shapeCentre, type Shape } from '../recipe/layout';
+import type { Periods } from '../lattice/span';
+import type { PlacedFill } from '../recipe/fill';
+import { pagePatternMatrix, shapeCentre, withPlaced, type Shape } from '../recipe/layout';
 import type { UnitScene } from './unit';
-import { layPattern, pagePatternMatrix, withPattern } from '../recipe/transform';
+import { layPattern } from '../recipe/transform';
+
+/** What a handle lies on: the lattice of what is laid, and how far its next units lie across and down. */
+export type HandleGrid = Pick<UnitScene, 'pitch'> & { lattice: Periods };
 
 /**
  * The pattern's own handle on a shape, in page px: a hub on a lattice point near the shape's middle, and two arms that
@@ -19,11 +22,17 @@ export type PatternHandle = {
   repeatsDown: number;
 };
 
+/** A picture's own size as a lattice: its handle lies on a corner, and the arms end at the others. */
+export const pictureGrid = ({ width, height }: { width: number; height: number }): HandleGrid => ({
+  pitch: { width, height },
+  lattice: { a: { x: width, y: 0 }, b: { x: 0, y: height } },
+});
+
 /** Where a fill's handle lies. Arms are given as many repeats as they need to be at least `reach` page px long. */
 export function patternHandle(
   shape: Shape,
-  fill: PatternFill,
-  scene: UnitScene,
+  fill: PlacedFill,
+  scene: HandleGrid,
   reach: number,
 ): PatternHandle | null {
   const matrix = pagePatternMatrix(shape, fill);
@@ -45,9 +54,18 @@ export function armFactor(hub: Point, end: Point, pointer: Point): number {
 }
 
 /** The shape with its pattern scaled about a handle's hub, by factors along the pattern's own axes. */
-export function scalePatternAt(shape: Shape, unit: Point, across: number, down: number): Shape {
-  return withPattern(shape, (fill) =>
-    layPattern(shape, fill, chain(pagePatternMatrix(shape, fill), about(unit, scaling(across, down)))),
+export function scalePatternAt(
+  shape: Shape,
+  unit: Point,
+  across: number,
+  down: number,
+  only?: string,
+): Shape {
+  return withPlaced(
+    shape,
+    (fill) =>
+      layPattern(shape, fill, chain(pagePatternMatrix(shape, fill), about(unit, scaling(across, down)))),
+    only,
   );
 }
 
@@ -58,7 +76,7 @@ function arm(matrix: Affine, vector: Point, reach: number): [Point, number] {
   return [times(one, repeats), repeats];
 }
 
-function nearestLatticePoint(lattice: Lattice, point: Point): Point {
+function nearestLatticePoint(lattice: Periods, point: Point): Point {
   const { a, b } = lattice;
   const det = a.x * b.y - a.y * b.x;
   const i = Math.round((point.x * b.y - point.y * b.x) / det);

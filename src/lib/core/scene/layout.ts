@@ -9,8 +9,18 @@ import type { PictureLook } from '../colour/look';
 import type { Colourway } from '../colour/colourway';
 import { resolveSlots, type ColourSlot } from '../colour/slots';
 import { plainColours } from '../colour/tint';
-import { fillMatrix, type PatternFill } from '../recipe/fill';
-import { shapeBox, shapeOutline, type Layout, type Shape } from '../recipe/layout';
+import type { BlendMode } from '../colour/blend';
+import { tidyPoint, type Fill, type PatternFill } from '../recipe/fill';
+import { gradientMatrix, sortedStops, type Gradient } from '../recipe/gradient';
+import {
+  liesUpright,
+  pagePatternMatrix,
+  shapeBox,
+  shapeOutline,
+  type Layout,
+  type Shape,
+} from '../recipe/layout';
+import type { Mask, PaintedMask, PictureMask } from '../recipe/mask';
 import { withoutGround, type UnitScene } from './unit';
 
 /**
@@ -59,11 +69,31 @@ export type ShapeScene = {
   box: Box;
   /** True where the outline is its box: a plain rectangle that is not turned. */
   upright: boolean;
-  paint: ShapePaint | null;
+  hidden: boolean;
+  /** Bottom first; what is not shown is left out. */
+  paints: ShapePaint[];
+  mask: MaskScene | null;
 };
 
-export type ShapePaint =
-  | { kind: 'colour'; colour: Hex; opacity: number }
+/** A gradient ready to draw: `matrix` takes (0,0)–(1,0), or the unit circle, to frame px. */
+export type GradientScene = {
+  kind: Gradient['kind'];
+  matrix: Affine;
+  stops: { at: number; colour: Hex; opacity: number }[];
+};
+
+export type MaskScene = { kind: 'gradient'; gradient: GradientScene } | PaintedMask | PictureMask;
+
+/** How a fill lies over what is below it. `fill` is its id. */
+export type PaintLayer = { fill: string; opacity: number; blend: BlendMode; mask: MaskScene | null };
+
+export type ShapePaint = PaintLayer & ShapeInk;
+
+type ShapeInk =
+  | { kind: 'colour'; colour: Hex }
+  | { kind: 'gradient'; gradient: GradientScene }
+  /** `matrix` takes the picture's pixels to frame px. */
+  | { kind: 'picture'; asset: string; width: number; height: number; matrix: Affine }
   | {
       kind: 'pattern';
       pattern: CompiledPattern;
@@ -72,7 +102,8 @@ export type ShapePaint =
       colours: Record<string, Hex>;
       /** How the pictures of the pattern are recoloured. */
       look: PictureLook | null;
-      opacity: number;
+      /** A gradient over the motifs alone. */
+      wash: GradientScene | null;
       ground: (FlatGround & { opacity: number }) | null;
     };
 
@@ -83,6 +114,7 @@ export type FlatGround = {
 };
 
 export type PatternPaint = Extract<ShapePaint, { kind: 'pattern' }>;
+export type PicturePaint = Extract<ShapePaint, { kind: 'picture' }>;
 
 export type LayoutScene = { width: number; height: number; background: Hex | null; shapes: ShapeScene[] };
 
@@ -97,10 +129,10 @@ export function compileLayout(layout: Layout, lookup: PatternLookup): LayoutScen
 
 /** Compiles one shape. */
 export function compileShape(shape: Shape, lookup: PatternLookup): ShapeScene {
-  const { id, name, x, y } = shape;
-  const upright = shape.form.kind === 'rectangle' && shape.form.radius === 0 && shape.rotation === 0;
+  const { id, name, x, y, hidden } = shape;
+  const upright = shape.form.kind === 'rectangle' && shape.form.radius === 0 && liesUpright(shape);
   const d = formatPath(shapeOutline(shape));
-  return { id, name, x, y, d, box: shapeBox(shape), upright, paint: compilePaint(shape, lookup) };
+  return { id, name, x, y, d, box: shapeBox(shape), upright, hidden, ...compilePaints(shape, lookup) };
 }
 
 /**
@@ -117,17 +149,60 @@ export function recompileShape(
     shape.form === before.form &&
     shape.width === before.width &&
     shape.height === before.height &&
-    shape.rotation === before.rotation;
+    shape.rotation === before.rotation &&
+    shape.skew === before.skew &&
+    shape.reflectX === before.reflectX &&
+    shape.reflectY === before.reflectY;
   if (!sameOutline) return compileShape(shape, lookup);
-  const { name, x, y } = shape;
+  const { name, x, y, hidden } = shape;
   const box = { ...scene.box, x: scene.box.x + x - before.x, y: scene.box.y + y - before.y };
-  return { ...scene, name, x, y, box, paint: compilePaint(shape, lookup) };
+  return { ...scene, name, x, y, hidden, box, ...compilePaints(shape, lookup) };
 }
 
-function compilePaint(shape: Shape, lookup: PatternLookup): ShapePaint | null {
-  const { fill } = shape;
-  if (!fill) return null;
-  if (fill.kind === 'colour') return { kind: 'colour', colour: fill.colour, opacity: fill.opacity };
+function compilePaints(shape: Shape, lookup: PatternLookup): Pick<ShapeScene, 'paints' | 'mask'> {
+  const paints = shape.fills.flatMap((fill): ShapePaint[] => {
+    const ink = fill.shown && !shape.hidden ? inkOf(shape, fill, lookup) : null;
+    if (!ink) return [];
+    const { id, opacity, blend } = fill;
+    return [{ fill: id, opacity, blend, mask: maskScene(fill.mask, shape), ...ink }];
+  });
+  return { paints, mask: maskScene(shape.mask, shape) };
+}
+
+function gradientScene(gradient: Gradient, shape: Shape): GradientScene {
+  const stops = sortedStops(gradient).map(({ at, colour, opacity }) => ({ at, colour, opacity }));
+  return { kind: gradient.kind, matrix: gradientMatrix(gradient, shape), stops };
+}
+
+function maskScene(mask: Mask | null, shape: Shape): MaskScene | null {
+  return mask?.kind === 'gradient'
+    ? { kind: 'gradient', gradient: gradientScene(mask.gradient, shape) }
+    : mask;
+}
+
+/** Pattern or picture space → frame px. */
+function inFrame(shape: Shape, fill: Extract<Fill, { kind: 'pattern' | 'picture' }>): Affine {
+  const onPage = pagePatternMatrix(shape, fill);
+  const { x, y } = tidyPoint({ x: onPage.e - shape.x, y: onPage.f - shape.y });
+  return { ...onPage, e: x, f: y };
+}
+
+function inkOf(shape: Shape, fill: Fill, lookup: PatternLookup): ShapeInk | null {
+  switch (fill.kind) {
+    case 'colour':
+      return { kind: 'colour', colour: fill.colour };
+    case 'gradient':
+      return { kind: 'gradient', gradient: gradientScene(fill.gradient, shape) };
+    case 'picture': {
+      const { asset, width, height } = fill;
+      return { kind: 'picture', asset, width, height, matrix: inFrame(shape, fill) };
+    }
+    case 'pattern':
+      return patternInk(shape, fill, lookup);
+  }
+}
+
+function patternInk(shape: Shape, fill: PatternFill, lookup: PatternLookup): ShapeInk | null {
   const found = lookup(fill);
   if (!found) return null;
   const pattern = fill.ground.kind === 'own' ? found : found.bare;
@@ -135,10 +210,10 @@ function compilePaint(shape: Shape, lookup: PatternLookup): ShapePaint | null {
   return {
     kind: 'pattern',
     pattern,
-    matrix: fillMatrix(fill),
+    matrix: inFrame(shape, fill),
     colours,
     look: fill.look ?? null,
-    opacity: fill.opacity,
+    wash: fill.wash && gradientScene(fill.wash, shape),
     ground: groundOf(fill, pattern, colours),
   };
 }

@@ -12,9 +12,11 @@ export function assetsOf(scene: UnitScene): string[] {
 
 /** The pictures that a layout's fills recolour. */
 export function recolouredPictures(scene: LayoutScene): { asset: string; look: PictureLook }[] {
-  return scene.shapes.flatMap(({ paint }) => {
-    if (paint?.kind !== 'pattern' || !paint.look || isPlainLook(paint.look)) return [];
-    const { look } = paint;
-    return assetsOf(paint.pattern.scene).map((asset) => ({ asset, look }));
-  });
+  return scene.shapes.flatMap(({ paints }) =>
+    paints.flatMap((paint) => {
+      if (paint.kind !== 'pattern' || !paint.look || isPlainLook(paint.look)) return [];
+      const { look } = paint;
+      return assetsOf(paint.pattern.scene).map((asset) => ({ asset, look }));
+    }),
+  );
 }

@@ -1,3 +1,4 @@
+import { patternFills } from '../recipe/layout';
 import { describe, expect, it } from 'vitest';
 import { block, dot, place, recipe } from '../../../../tests/support/recipes';
 import { filledPage, filledShape } from '../../../../tests/support/scenes';
@@ -58,8 +59,8 @@ describe('a layout as SVG', () => {
     };
     const lookup = patternLookup([pattern]);
     const keyAt = (held: number | null) => {
-      const { fill } = filledShape({ x: 0, y: 0, width: 9, height: 9 }, { held });
-      return fill?.kind === 'pattern' ? lookup(fill)?.key : undefined;
+      const [fill] = patternFills(filledShape({ x: 0, y: 0, width: 9, height: 9 }, { held }));
+      return fill && lookup(fill)?.key;
     };
     expect([keyAt(null), keyAt(1)]).toEqual(['pattern@2', 'pattern@1']);
   });

@@ -5,9 +5,20 @@ import {
   meanScale,
   patternRegion,
   type LayoutScene,
+  type MaskScene,
   type PatternPaint,
+  type ShapePaint,
   type ShapeScene,
 } from '../scene/layout';
+import {
+  alphaMask,
+  blendText,
+  gradientPaint,
+  isOpaqueGradient,
+  layPicture,
+  maskMarkup,
+  type MaskPicture,
+} from './fill';
 import { basePattern, fillPattern } from './live';
 import { groundPaint, throughLook } from './paint';
 import { lookKey } from '../colour/look';
@@ -33,12 +44,14 @@ export type LayoutSvgOptions = {
   /** Output pixels per page px, where known; it sets how wide the underlay of abutting edges must be. */
   scale?: number;
   title?: string;
+  /** Draws painted masks; without it they show everything. */
+  maskPicture?: MaskPicture;
 };
 
 /** A whole layout as the text of an SVG file. */
 export function layoutSvg(scene: LayoutScene, options: LayoutSvgOptions): string {
   const region = options.region ?? { x: 0, y: 0, width: scene.width, height: scene.height };
-  const writer = new Writer(options.patterns, region, options.scale ?? 1);
+  const writer = new Writer(options, region, options.scale ?? 1);
   for (const shape of scene.shapes) {
     if (boxesMeet(shape.box, region)) writer.shape(shape);
   }
@@ -65,31 +78,64 @@ class Writer {
   private readonly shared = new Map<string, string>();
 
   constructor(
-    private readonly mode: 'live' | 'expanded',
+    private readonly options: Pick<LayoutSvgOptions, 'patterns' | 'maskPicture'>,
     private readonly region: Box,
     private readonly scale: number,
   ) {}
 
   shape(shape: ShapeScene): void {
-    const { paint } = shape;
-    if (!paint) return;
-    const parts: string[] = [];
-    const outline = (attributes: string): string => `<path d="${shape.d}" ${attributes}/>`;
-    if (paint.kind === 'colour') {
-      parts.push(outline(`fill="${paint.colour}"${opacityText('fill-opacity', paint.opacity)}`));
-    } else {
-      if (paint.ground) {
-        const { value, defs } = groundPaint(paint.ground, paint.matrix);
-        parts.push(defs + outline(`fill="${value}"${opacityText('fill-opacity', paint.ground.opacity)}`));
-      }
-      parts.push(this.mode === 'live' ? this.live(paint, outline) : this.expanded(shape, paint));
-    }
+    if (shape.paints.length === 0) return;
+    const parts = shape.paints.map((paint) => this.layer(shape, paint));
+    const masked = shape.mask ? ` mask="url(#${this.mask(shape, shape.mask)})"` : '';
     this.body.push(
-      `<g transform="translate(${factor(shape.x)} ${factor(shape.y)})"><title>${escapeXml(shape.name)}</title>${parts.join('')}</g>`,
+      `<g transform="translate(${factor(shape.x)} ${factor(shape.y)})"${masked}><title>${escapeXml(shape.name)}</title>${parts.join('')}</g>`,
     );
   }
 
-  private live(paint: PatternPaint, outline: (attributes: string) => string): string {
+  /** One fill: blended and masked as a whole, where it is. */
+  private layer(shape: ShapeScene, paint: ShapePaint): string {
+    const drawing = this.ink(shape, paint);
+    const masked = paint.mask ? `<g mask="url(#${this.mask(shape, paint.mask)})">${drawing}</g>` : drawing;
+    return paint.blend === 'normal' ? masked : `<g${blendText(paint.blend)}>${masked}</g>`;
+  }
+
+  private ink(shape: ShapeScene, paint: ShapePaint): string {
+    switch (paint.kind) {
+      case 'colour':
+        return outline(shape, `fill="${paint.colour}"${opacityText('fill-opacity', paint.opacity)}`);
+      case 'gradient': {
+        const { value, defs } = gradientPaint(paint.gradient);
+        return defs + outline(shape, `fill="${value}"${opacityText('fill-opacity', paint.opacity)}`);
+      }
+      case 'picture':
+        return `<g clip-path="url(#${this.clip(shape)})"${opacityText('opacity', paint.opacity)}>${layPicture(paint)}</g>`;
+      case 'pattern':
+        return this.ground(shape, paint) + this.motifs(shape, paint);
+    }
+  }
+
+  private ground(shape: ShapeScene, paint: PatternPaint): string {
+    if (!paint.ground) return '';
+    const { value, defs } = groundPaint(paint.ground, paint.matrix);
+    return defs + outline(shape, `fill="${value}"${opacityText('fill-opacity', paint.ground.opacity)}`);
+  }
+
+  /** The motifs of a pattern, and the gradient over them alone where there is one. */
+  private motifs(shape: ShapeScene, paint: PatternPaint): string {
+    const live = this.options.patterns === 'live';
+    if (!paint.wash)
+      return live ? this.live(shape, paint, paint.opacity) : this.expanded(shape, paint, paint.opacity);
+    const drawing = live ? this.live(shape, paint, 1) : this.expanded(shape, paint, 1);
+    if (drawing === '') return '';
+    const mask = `w${this.defs.length}`;
+    this.defs.push(alphaMask(mask, frameBox(shape), drawing));
+    const { value, defs } = gradientPaint(paint.wash);
+    const below = isOpaqueGradient(paint.wash) ? '' : drawing;
+    const over = outline(shape, `fill="${value}" mask="url(#${mask})"`);
+    return `${defs}<g${opacityText('opacity', paint.opacity)}>${below}${over}</g>`;
+  }
+
+  private live(shape: ShapeScene, paint: PatternPaint, opacity: number): string {
     const { scene } = paint.pattern;
     const underlay = underlayWidth(meanScale(paint.matrix) * this.scale);
     const base = this.once(`p|${paintKey(paint)}|${underlay}`, 'p', (id) =>
@@ -97,23 +143,29 @@ class Writer {
     );
     const id = `f${this.defs.length}`;
     this.defs.push(fillPattern(id, base, scene, paint.matrix));
-    return outline(`fill="url(#${id})"${opacityText('fill-opacity', paint.opacity)}`);
+    return outline(shape, `fill="url(#${id})"${opacityText('fill-opacity', opacity)}`);
   }
 
-  private expanded(shape: ShapeScene, paint: PatternPaint): string {
+  private expanded(shape: ShapeScene, paint: PatternPaint, opacity: number): string {
     const { scene } = paint.pattern;
     const { offsets, region } = visibleCopies(shape, paint, this.region);
     if (offsets.length === 0 && scene.endless.length === 0) return '';
     const unit = this.once(`u|${paintKey(paint)}`, 'u', (id) =>
       throughLook(`<g id="${id}">${unitMarkup(scene, paint.colours)}</g>`, paint.look),
     );
-    const clip = this.once(
-      `c|${shape.id}`,
-      'c',
-      (id) => `<clipPath id="${id}"><path d="${shape.d}"/></clipPath>`,
-    );
     const art = copiesMarkup(paint, { offsets, region }, unit, this.scale);
-    return `<g clip-path="url(#${clip})"><g${opacityText('opacity', paint.opacity)}>${art}</g></g>`;
+    return `<g clip-path="url(#${this.clip(shape)})"><g${opacityText('opacity', opacity)}>${art}</g></g>`;
+  }
+
+  private clip(shape: ShapeScene): string {
+    return this.once(`c|${shape.id}`, 'c', (id) => `<clipPath id="${id}"><path d="${shape.d}"/></clipPath>`);
+  }
+
+  private mask(shape: ShapeScene, mask: MaskScene): string {
+    const id = `m${this.defs.length}`;
+    const none: MaskPicture = () => null;
+    this.defs.push(maskMarkup(id, mask, frameBox(shape), this.options.maskPicture ?? none));
+    return id;
   }
 
   private once(key: string, prefix: string, write: (id: string) => string): string {
@@ -125,6 +177,12 @@ class Writer {
     return id;
   }
 }
+
+const outline = (shape: ShapeScene, attributes: string): string => `<path d="${shape.d}" ${attributes}/>`;
+
+/** A shape's box in its own frame px, a little grown so that no edge of it is cut. */
+export const frameBox = ({ box, x, y }: Pick<ShapeScene, 'box' | 'x' | 'y'>): Box =>
+  grow({ ...box, x: box.x - x, y: box.y - y }, 1);
 
 /** The part of a fill's plane that shows, as a convex polygon in pattern px, and the lattice offsets of its copies. */
 export type VisibleCopies = { offsets: Point[]; region: Point[] };

@@ -29,6 +29,6 @@ export function openApp(environment: NodeJS.ProcessEnv): App {
   if (environment.ISLE_DEMO === '1') seedDemo(db);
   const pool = openRenderPool();
   const pictures = openPictures(db, pool);
-  const exports = openExports(pool, join(folder, 'exports'), pictures.forScene);
+  const exports = openExports(pool, join(folder, 'exports'), pictures);
   return { db, pool, pictures, exports, waiting: new WaitingFiles() };
 }

@@ -4,7 +4,7 @@ import { recolouredPictures } from '../../core/scene/pictures';
 import { embedPictures, picturesIn, type ShownPicture } from '../../core/svg/paint';
 import type { Db } from '../db/open';
 import { assetUrl, readAsset } from '../repo/assets';
-import type { PictureSource } from '../render/png';
+import type { PictureSource, PixelSource } from '../render/png';
 import type { RenderPool } from '../render/pool';
 
 /** Pictures of the assets, recoloured on the render threads where a fill asks for it; what was made is kept for a while. */
@@ -13,6 +13,8 @@ export type Pictures = {
   recoloured(asset: string, look: PictureLook): Promise<Uint8Array | null>;
   /** Everything that a layout draws. */
   forScene(scene: LayoutScene): Promise<PictureSource>;
+  /** A picture that a fill or a mask samples. */
+  pixels: PixelSource;
   /** An SVG text with all its pictures inside. */
   embed(svg: string): Promise<string>;
 };
@@ -76,6 +78,11 @@ export function openPictures(db: Db, pool: RenderPool): Pictures {
   return {
     recoloured,
     forScene: (scene) => sourceOf(recolouredPictures(scene)),
+    pixels: async ({ asset, halvings }) => {
+      const file = readAsset(db, asset);
+      if (!file || file.mediaType === 'image/svg+xml') return null;
+      return pool.pixels({ bytes: file.bytes, halvings });
+    },
     embed: async (svg) => embedPictures(svg, await sourceOf(picturesIn(svg))),
   };
 }

@@ -1,5 +1,6 @@
 import type { SlotColours } from '../../core/colour/slots';
 import { freshFill } from '../../core/recipe/fill';
+import { freshShape } from '../../core/recipe/layout';
 import type { Recipe } from '../../core/recipe/recipe';
 import { compileLayout, compiledPattern } from '../../core/scene/layout';
 import { compileUnit } from '../../core/scene/unit';
@@ -20,17 +21,16 @@ export async function swatchPicture(
 ): Promise<Uint8Array> {
   const slots = recipe.slots.map((slot) => ({ ...slot, colour: over[slot.id] ?? slot.colour }));
   const pattern = compiledPattern('swatch', 'swatch', compileUnit(recipe), slots);
-  const shape = {
+  const shape = freshShape({
     id: 'strip',
     name: 'strip',
-    form: { kind: 'rectangle' as const, radius: 0 },
+    form: { kind: 'rectangle', radius: 0 },
     x: 0,
     y: 0,
     width,
     height,
-    rotation: 0,
-    fill: { ...freshFill('fill', 'swatch'), scaleX: scale, scaleY: scale },
-  };
+    fills: [{ ...freshFill('fill', 'swatch'), scaleX: scale, scaleY: scale }],
+  });
   const page = { width, height, measure: 'px' as const, ppi: 96, background: null, shapes: [shape] };
   const scene = compileLayout(page, () => pattern);
   const parts: Uint8Array[] = [];

@@ -10,6 +10,7 @@ import {
   uniqueIndex,
   type AnySQLiteColumn,
 } from 'drizzle-orm/sqlite-core';
+import type { BlendMode } from '../../contract/data';
 
 /**
  * Every table that belongs to a studio carries its id. Times are milliseconds since 1970. Lengths are CSS px.
@@ -20,6 +21,7 @@ const studioId = () =>
   text('studio_id')
     .notNull()
     .references(() => studio.id);
+const flag = (name: string) => integer(name, { mode: 'boolean' }).notNull().default(false);
 const createdAt = () => integer('created_at').notNull();
 const updatedAt = () => integer('updated_at').notNull();
 
@@ -283,6 +285,13 @@ export const shape = sqliteTable(
     width: real('width').notNull(),
     height: real('height').notNull(),
     rotation: real('rotation').notNull(),
+    skew: real('skew').notNull().default(0),
+    reflectX: flag('reflect_x'),
+    reflectY: flag('reflect_y'),
+    locked: flag('locked'),
+    hidden: flag('hidden'),
+    /** Its soft mask, as JSON. */
+    mask: text('mask'),
   },
   (table) => [index('shape_place').on(table.layoutId, table.position)],
 );
@@ -296,9 +305,19 @@ export const fill = sqliteTable(
       .notNull()
       .references(() => shape.id, { onDelete: 'cascade' }),
     position: integer('position').notNull().default(0),
-    kind: text('kind', { enum: ['pattern', 'colour'] }).notNull(),
+    kind: text('kind', { enum: ['pattern', 'picture', 'gradient', 'colour'] }).notNull(),
     version: integer('version').notNull(),
     opacity: real('opacity').notNull(),
+    blend: text('blend').$type<BlendMode>().notNull().default('normal'),
+    shown: integer('shown', { mode: 'boolean' }).notNull().default(true),
+    /** Its soft mask, as JSON. */
+    mask: text('mask'),
+    /** The gradient of a gradient fill, or the one over a pattern's motifs, as JSON. */
+    gradient: text('gradient'),
+    /** The picture of a picture fill, and its size in its own pixels. */
+    asset: text('asset'),
+    pictureWidth: integer('picture_width'),
+    pictureHeight: integer('picture_height'),
     /** The plain colour of a colour fill. */
     colour: text('colour'),
     colourLink: text('colour_link'),
@@ -311,6 +330,11 @@ export const fill = sqliteTable(
     skew: real('skew').notNull().default(0),
     offsetX: real('offset_x').notNull().default(0),
     offsetY: real('offset_y').notNull().default(0),
+    reflectX: flag('reflect_x'),
+    reflectY: flag('reflect_y'),
+    anchored: text('anchored', { enum: ['shape', 'page'] })
+      .notNull()
+      .default('shape'),
     anchorX: real('anchor_x').notNull().default(0),
     anchorY: real('anchor_y').notNull().default(0),
     groundKind: text('ground_kind', { enum: ['own', 'none', 'colour'] })

@@ -1,6 +1,6 @@
 import type { ShapeForm } from '../../core/geom/shapes';
-import { FILL_VERSION, freshFill, type Fill, type PatternFill } from '../../core/recipe/fill';
-import type { Shape } from '../../core/recipe/layout';
+import { colourFill, freshFill, type Fill, type PatternFill } from '../../core/recipe/fill';
+import { freshShape, type Shape } from '../../core/recipe/layout';
 import { newId } from '../repo/context';
 import type { NewLayout } from '../repo/layouts';
 import { COLOURS, mm, slotOf, type ColourName } from './draw';
@@ -34,23 +34,23 @@ function layoutOf(page: NewLayout, factor: number, plans: Plan[]): DemoLayout {
   return {
     page: { ...page, width: scaled(page.width), height: scaled(page.height) },
     shapes: (patterns) =>
-      plans.map(({ name, form, box, turn, fill }) => ({
-        id: newId(),
-        name,
-        form: form.kind === 'rectangle' ? { ...form, radius: scaled(form.radius) } : form,
-        x: scaled(box[0]),
-        y: scaled(box[1]),
-        width: scaled(box[2]),
-        height: scaled(box[3]),
-        rotation: turn ?? 0,
-        fill: typeof fill === 'string' ? plain(fill) : used(fill[0], fill[1] ?? {}, patterns),
-      })),
+      plans.map(({ name, form, box, turn, fill }) =>
+        freshShape({
+          id: newId(),
+          name,
+          form: form.kind === 'rectangle' ? { ...form, radius: scaled(form.radius) } : form,
+          x: scaled(box[0]),
+          y: scaled(box[1]),
+          width: scaled(box[2]),
+          height: scaled(box[3]),
+          rotation: turn ?? 0,
+          fills: [typeof fill === 'string' ? plain(fill) : used(fill[0], fill[1] ?? {}, patterns)],
+        }),
+      ),
   };
 }
 
-function plain(colour: ColourName): Fill {
-  return { kind: 'colour', version: FILL_VERSION, id: newId(), colour: COLOURS[colour], opacity: 1 };
-}
+const plain = (colour: ColourName): Fill => colourFill(newId(), { colour: COLOURS[colour] });
 
 function used(name: string, use: Use, patterns: ReadonlyMap<string, string>): PatternFill {
   const id = patterns.get(name);

@@ -42,7 +42,10 @@ export function seedDemo(db: Db): void {
       const layout = need(createLayout(db, id, page));
       const changes = shapes(patternIds).map((shape) => ({
         do: 'put-shape' as const,
-        shape: { ...shape, fill: shape.fill && recolourFill(shape.fill, (tint) => linked(tint, links)) },
+        shape: {
+          ...shape,
+          fills: shape.fills.map((fill) => recolourFill(fill, (tint) => linked(tint, links))),
+        },
       }));
       const link = page.background ? links.get(page.background) : undefined;
       const background = link === undefined ? [] : [{ do: 'page' as const, backgroundLink: link }];

@@ -9,7 +9,7 @@ import { done, fail, type Outcome } from '../../contract/failure';
 import { devicePixels } from '../../core/num/length';
 import { LIMITS } from '../../core/recipe/limits';
 import type { LayoutScene } from '../../core/scene/layout';
-import { renderPng, type PictureSource } from '../render/png';
+import { renderPng, type PictureSource, type PixelSource } from '../render/png';
 import type { RenderPool } from '../render/pool';
 
 /** PNG exports: each is a job with progress that can be stopped; its file is kept for an hour. */
@@ -20,17 +20,19 @@ export type Exports = {
   file(id: string): Outcome<{ path: string; job: ExportJob }>;
 };
 
-type Pictures = { pictures: (scene: LayoutScene) => Promise<PictureSource> };
+/** Where the pictures of a scene come from: those that drawings show, and those that fills sample. */
+export type ScenePictures = {
+  forScene: (scene: LayoutScene) => Promise<PictureSource>;
+  pixels: PixelSource;
+};
+
+type Pictures = { pictures: ScenePictures };
 type Running = { job: ExportJob; abort: AbortController; path: string; finished: Promise<void> };
 
 const KEEP_MS = 3_600_000;
 
 /** Keeps export jobs in memory and their files in `folder`, which is emptied first. `pictures` readies those of a scene. */
-export function openExports(
-  pool: RenderPool,
-  folder: string,
-  pictures: (scene: LayoutScene) => Promise<PictureSource>,
-): Exports {
+export function openExports(pool: RenderPool, folder: string, pictures: ScenePictures): Exports {
   const jobs = new Map<string, Running>();
   const ready = rm(folder, { recursive: true, force: true }).then(() => mkdir(folder, { recursive: true }));
   const find = (id: string): Running | null => jobs.get(id) ?? null;
@@ -114,7 +116,8 @@ async function run(
     await renderPng(scene, pool, {
       size: job,
       signal: abort.signal,
-      picture: await pictures(scene),
+      picture: await pictures.forScene(scene),
+      pixels: pictures.pixels,
       progress: (share) => (job.progress = share),
       write: async (bytes) => {
         job.bytes += bytes.length;

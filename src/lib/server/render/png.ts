@@ -1,9 +1,9 @@
 import { joinAdler, pngChunk, pngHead, zlibTrailer, ZLIB_HEADER } from '../../core/formats/png';
 import { embedPictures, type ShownPicture } from '../../core/svg/paint';
 import type { LayoutScene } from '../../core/scene/layout';
-import type { BandReply } from '../../contract/render';
+import type { BandReply, LayerStep, SharedPicture } from '../../contract/render';
 import type { RenderPool } from './pool';
-import { bandSteps } from './steps';
+import { bandSteps, picturesNeeded, type NeededPicture } from './steps';
 
 export type PngSize = { width: number; height: number; ppi: number };
 
@@ -19,7 +19,13 @@ export type PngOptions = {
   signal?: AbortSignal;
   /** A picture of the drawing as a data URL; `null` where it is gone. */
   picture?: PictureSource;
+  /** A picture that a fill or a mask samples, decoded; `null` where it is gone. */
+  pixels?: PixelSource;
 };
+
+export type PixelSource = (needed: NeededPicture) => Promise<SharedPicture | null>;
+
+const pixelsKey = ({ asset, halvings }: NeededPicture): string => `${asset} ${halvings}`;
 
 /** Pixels in one band: small enough for little memory, large enough that parsing its SVG costs nothing beside drawing. */
 const BAND_PIXELS = 4_000_000;
@@ -30,6 +36,11 @@ export async function renderPng(scene: LayoutScene, pool: RenderPool, options: P
   const bands = bandsOf(size);
   const alpha = scene.background === null;
   const scale = { x: size.width / scene.width, y: size.height / scene.height };
+  const pixels = new Map<string, SharedPicture | null>();
+  for (const needed of picturesNeeded(scene, scale)) {
+    signal?.throwIfAborted();
+    pixels.set(pixelsKey(needed), (await options.pixels?.(needed)) ?? null);
+  }
   await write(pngHead({ ...size, alpha }));
   const waiting: Promise<BandReply>[] = [];
   let next = 0;
@@ -40,7 +51,8 @@ export async function renderPng(scene: LayoutScene, pool: RenderPool, options: P
     const { width } = size;
     const box = { x: 0, y: band.top, width, height: band.rows };
     const last = next === bands.length;
-    const layers = withPictures(bandSteps(scene, box, scale), options.picture ?? (() => null));
+    const lookup = (one: NeededPicture): SharedPicture | null => pixels.get(pixelsKey(one)) ?? null;
+    const layers = withPictures(bandSteps(scene, box, scale, lookup), options.picture ?? (() => null));
     const reply = pool.band({ width, height: band.rows, alpha, ...layers, last });
     reply.catch(() => undefined);
     waiting.push(reply);
@@ -75,11 +87,14 @@ function withPictures(
   { base, steps }: ReturnType<typeof bandSteps>,
   picture: PictureSource,
 ): ReturnType<typeof bandSteps> {
+  const layer = (step: LayerStep): LayerStep =>
+    step.source.kind === 'picture'
+      ? step
+      : { ...step, source: { ...step.source, svg: embedPictures(step.source.svg, picture) } };
   return {
     base: embedPictures(base, picture),
-    steps: steps.map((step) => ({
-      ...step,
-      source: { ...step.source, svg: embedPictures(step.source.svg, picture) },
-    })),
+    steps: steps.map((step) =>
+      step.kind === 'layer' ? layer(step) : { ...step, steps: step.steps.map(layer) },
+    ),
   };
 }

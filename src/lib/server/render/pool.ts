@@ -1,7 +1,13 @@
 import { availableParallelism } from 'node:os';
 import { join } from 'node:path';
 import Piscina from 'piscina';
-import type { BandReply, BandRequest, RecolourRequest } from '../../contract/render';
+import type {
+  BandReply,
+  BandRequest,
+  PixelsRequest,
+  RecolourRequest,
+  SharedPicture,
+} from '../../contract/render';
 import type { ReadReply, ReadRequest } from '../../contract/taking';
 import { appRoot } from '../root';
 
@@ -11,6 +17,8 @@ export type RenderPool = {
   band(request: BandRequest): Promise<BandReply>;
   /** A picture through a look, as PNG bytes. */
   recolour(request: RecolourRequest): Promise<Uint8Array>;
+  /** A picture decoded into memory that all threads share. */
+  pixels(request: PixelsRequest): Promise<SharedPicture>;
   /** What a file holds that a library can take in. */
   read(request: ReadRequest): Promise<ReadReply>;
   /** An SVG as a PNG of its own size. */
@@ -21,7 +29,10 @@ export type RenderPool = {
 
 /** Opens a pool of at most `threads` render threads. */
 export function openRenderPool(threads = Math.max(1, Math.min(4, availableParallelism()))): RenderPool {
-  const pool = new Piscina<BandRequest | RecolourRequest | { svg: string }, BandReply | Uint8Array>({
+  const pool = new Piscina<
+    BandRequest | RecolourRequest | PixelsRequest | { svg: string },
+    BandReply | Uint8Array | SharedPicture
+  >({
     filename: join(appRoot(), 'build-workers', 'render-worker.js'),
     minThreads: 0,
     maxThreads: threads,
@@ -39,6 +50,7 @@ export function openRenderPool(threads = Math.max(1, Math.min(4, availableParall
     threads,
     band: (request) => pool.run(request) as Promise<BandReply>,
     recolour: (request) => pool.run(request, { name: 'recolour' }) as Promise<Uint8Array>,
+    pixels: (request) => pool.run(request, { name: 'pixels' }) as Promise<SharedPicture>,
     read: (request) => readers.run(request),
     png: (svg) => pool.run({ svg }, { name: 'png' }) as Promise<Uint8Array>,
     close: async () => {

@@ -1,12 +1,49 @@
-import { multiply, translation } from '../../core/geom/affine';
+import { chain, invert, multiply, scaling, translation, type Affine } from '../../core/geom/affine';
 import { boxesMeet, grow, intersectBoxes, type Box } from '../../core/geom/box';
-import type { LayoutScene, PatternPaint, ShapeScene } from '../../core/scene/layout';
+import { halvings } from '../../core/raster/sample';
+import {
+  meanScale,
+  type GradientScene,
+  type LayoutScene,
+  type MaskScene,
+  type PatternPaint,
+  type PicturePaint,
+  type ShapePaint,
+  type ShapeScene,
+} from '../../core/scene/layout';
+import { gradientPaint, isOpaqueGradient } from '../../core/svg/fill';
 import { copiesMarkup, layeredMarkup, opacityText, visibleCopies } from '../../core/svg/layout';
 import { groundPaint, throughLook } from '../../core/svg/paint';
 import { unitMarkup } from '../../core/svg/pieces';
 import { factor } from '../../core/svg/print';
-import type { BandRequest, RenderStep } from '../../contract/render';
+import type { BandRequest, LayerStep, RenderStep, SharedPicture, SoftMask } from '../../contract/render';
 import { isFine, tileOf, type PixelBox } from './tile';
+
+/** A picture that a band samples: an asset, and how often it was halved when it was decoded. */
+export type NeededPicture = { asset: string; halvings: number };
+export type PictureLookup = (needed: NeededPicture) => SharedPicture | null;
+
+type Scale = { x: number; y: number };
+
+/** The pictures that a page samples at `scale` output px to a page px, each once. */
+export function picturesNeeded(scene: LayoutScene, scale: Scale): NeededPicture[] {
+  const found = scene.shapes.flatMap(({ paints, mask }) => {
+    const masks = [mask, ...paints.map((paint) => paint.mask)].filter((one) => one?.kind === 'picture');
+    const pictures = paints.filter((paint) => paint.kind === 'picture');
+    return [...pictures, ...masks].map((one) => neededPicture(one, scale));
+  });
+  return [...new Map(found.map((one) => [`${one.asset} ${one.halvings}`, one])).values()];
+}
+
+const meanOf = ({ x, y }: Scale): number => Math.sqrt(x * y);
+
+const neededPicture = (
+  { asset, matrix }: { asset: string; matrix: Affine },
+  scale: Scale,
+): NeededPicture => ({
+  asset,
+  halvings: halvings(meanScale(matrix) * meanOf(scale)),
+});
 
 /**
  * A band of a layout as layers for a render thread. Plain outlines gather in one drawing; a pattern is a layer of its
@@ -15,18 +52,11 @@ import { isFine, tileOf, type PixelBox } from './tile';
 export function bandSteps(
   scene: LayoutScene,
   band: PixelBox,
-  scale: { x: number; y: number },
+  scale: Scale,
+  pictures: PictureLookup,
 ): Pick<BandRequest, 'base' | 'steps'> {
-  const steps = new StepWriter(band, scale, scene.background);
-  for (const shape of scene.shapes) {
-    const { paint } = shape;
-    if (!paint || !boxesMeet(shape.box, steps.region)) continue;
-    if (paint.kind === 'colour') {
-      steps.outline(shape, paint.colour, paint.opacity);
-      continue;
-    }
-    steps.pattern(shape, paint);
-  }
+  const steps = new StepWriter(band, scale, scene.background, pictures);
+  for (const shape of scene.shapes) if (boxesMeet(shape.box, steps.region)) steps.shape(shape);
   return steps.finish();
 }
 
@@ -39,57 +69,162 @@ class StepWriter {
 
   constructor(
     private readonly band: PixelBox,
-    private readonly scale: { x: number; y: number },
+    private readonly scale: Scale,
     background: string | null,
+    private readonly pictures: PictureLookup,
   ) {
     this.region = this.onPage(band);
     if (background !== null) this.gathered.push(wash(this.region, `fill="${background}"`));
   }
 
-  outline(shape: ShapeScene, colour: string, opacity: number): void {
-    this.gathered.push(outlineMarkup(shape, `fill="${colour}"${opacityText('fill-opacity', opacity)}`));
-  }
-
-  pattern(shape: ShapeScene, paint: PatternPaint): void {
+  shape(shape: ShapeScene): void {
     const box = this.pixelBox(shape.box);
-    if (!box) return;
-    const drawing = isFine(shape, paint, this.onPage(box), Math.sqrt(this.scale.x * this.scale.y))
-      ? null
-      : this.copies(shape, paint, this.onPage(box));
-    if (drawing !== null && coversBox(shape, this.region)) {
-      this.gathered.push(groundMarkup(shape, paint, this.region) + drawing);
+    if (!box || shape.paints.length === 0) return;
+    if (!shape.mask) {
+      for (const paint of shape.paints) this.paint(shape, paint, box);
       return;
     }
-    if (drawing === '' && !paint.ground) return;
+    const steps = shape.paints.flatMap((paint) => this.layer(shape, paint, box) ?? []);
+    if (steps.length === 0) return;
     this.flush();
-    const region = this.onPage(box);
-    const ground = groundMarkup(shape, paint, region);
-    this.steps.push({
-      x: box.x - this.band.x,
-      y: box.y - this.band.y,
-      width: box.width,
-      height: box.height,
-      source:
-        drawing === null
-          ? {
-              ...tileOf(shape, paint, box, this.scale),
-              ground: ground === '' ? null : svgOf(region, box, ground),
-            }
-          : { kind: 'drawing', svg: svgOf(region, box, ground + drawing) },
-      mask: coversBox(shape, region) ? null : svgOf(region, box, outlineMarkup(shape, 'fill="#000000"')),
-    });
+    this.steps.push({ kind: 'group', ...this.inBand(box), steps, mask: this.mask(shape, shape.mask, box) });
   }
 
-  /** Every copy of the unit that shows in `region`, on the page; "" where none does. */
-  private copies(shape: ShapeScene, paint: PatternPaint, region: Box): string {
+  /** One fill: gathered with what is plain, or a layer of its own. */
+  private paint(shape: ShapeScene, paint: ShapePaint, box: PixelBox): void {
+    const plain = paint.blend === 'normal' && paint.mask === null ? this.plain(shape, paint, box) : null;
+    if (plain !== null) {
+      this.gathered.push(plain);
+      return;
+    }
+    const layer = this.layer(shape, paint, box);
+    if (!layer) return;
+    this.flush();
+    this.steps.push(layer);
+  }
+
+  /** The drawing of a fill that can stand among plain outlines; `null` for one that needs a layer. */
+  private plain(shape: ShapeScene, paint: ShapePaint, box: PixelBox): string | null {
+    if (paint.kind === 'colour') return flatMarkup(shape, paint.colour, paint.opacity);
+    if (paint.kind === 'gradient') return gradientMarkup(shape, paint.gradient, paint.opacity);
+    if (paint.kind === 'picture' || paint.wash || !coversBox(shape, this.region)) return null;
+    const drawing = this.copies(shape, paint, this.onPage(box), paint.opacity);
+    return drawing === null ? null : groundMarkup(shape, paint, this.region) + drawing;
+  }
+
+  private layer(shape: ShapeScene, paint: ShapePaint, box: PixelBox): LayerStep | null {
+    const region = this.onPage(box);
+    const content = this.content(shape, paint, box, region);
+    if (!content) return null;
+    const inside = coversBox(shape, region) || paint.kind === 'colour' || paint.kind === 'gradient';
+    return {
+      kind: 'layer',
+      ...this.inBand(box),
+      ground: null,
+      wash: null,
+      ...content,
+      outline: inside ? null : svgOf(region, box, flatMarkup(shape, '#000000', 1)),
+      mask: paint.mask && this.mask(shape, paint.mask, box),
+      blend: paint.blend,
+    };
+  }
+
+  private content(
+    shape: ShapeScene,
+    paint: ShapePaint,
+    box: PixelBox,
+    region: Box,
+  ): (Pick<LayerStep, 'source' | 'opacity'> & Partial<Pick<LayerStep, 'ground' | 'wash'>>) | null {
+    switch (paint.kind) {
+      case 'colour':
+        return drawn(svgOf(region, box, flatMarkup(shape, paint.colour, paint.opacity)), 1);
+      case 'gradient':
+        return drawn(svgOf(region, box, gradientMarkup(shape, paint.gradient, paint.opacity)), 1);
+      case 'picture':
+        return { source: this.picture(shape, paint, box), opacity: paint.opacity };
+      case 'pattern': {
+        const copies = this.copies(shape, paint, region, 1);
+        const under = groundMarkup(shape, paint, region);
+        if (copies === '' && under === '') return null;
+        const gradient = paint.wash;
+        return {
+          ground: under === '' ? null : svgOf(region, box, under),
+          source:
+            copies === null
+              ? tileOf(shape, paint, box, this.scale)
+              : { kind: 'drawing', svg: svgOf(region, box, copies) },
+          opacity: paint.opacity,
+          wash: gradient && {
+            svg: svgOf(region, box, gradientMarkup(shape, gradient, 1, region)),
+            opaque: isOpaqueGradient(gradient),
+          },
+        };
+      }
+    }
+  }
+
+  private picture(shape: ShapeScene, paint: PicturePaint, box: PixelBox): LayerStep['source'] {
+    const needed = neededPicture(paint, this.scale);
+    const toPicture = this.toPicture(shape, paint, box, needed.halvings);
+    return {
+      kind: 'picture',
+      picture: toPicture && this.pictures(needed),
+      toPicture: toPicture ?? scaling(1),
+    };
+  }
+
+  /** Layer px → the px of a picture as it was decoded. */
+  private toPicture(
+    shape: ShapeScene,
+    { matrix, width, height }: { matrix: Affine; width: number; height: number },
+    box: PixelBox,
+    halved: number,
+  ): Affine | null {
+    const side = (length: number): number => Math.max(1, Math.round(length / 2 ** halved)) / length;
+    const toFrame = this.toFrame(shape, box);
+    const inverse = invert(matrix);
+    return inverse && chain(scaling(side(width), side(height)), inverse, toFrame);
+  }
+
+  /** Layer px → the shape's frame px. */
+  private toFrame(shape: ShapeScene, box: PixelBox): Affine {
+    const { x, y } = this.scale;
+    return chain(translation(-shape.x, -shape.y), scaling(1 / x, 1 / y), translation(box.x, box.y));
+  }
+
+  private mask(shape: ShapeScene, mask: MaskScene, box: PixelBox): SoftMask {
+    switch (mask.kind) {
+      case 'gradient': {
+        const region = this.onPage(box);
+        return { kind: 'drawing', svg: svgOf(region, box, gradientMarkup(shape, mask.gradient, 1, region)) };
+      }
+      case 'painted': {
+        const back = invert(mask.matrix) ?? scaling(0);
+        return { kind: 'painted', strokes: mask.strokes, toMask: chain(back, this.toFrame(shape, box)) };
+      }
+      case 'picture': {
+        const needed = neededPicture(mask, this.scale);
+        const toPicture = this.toPicture(shape, mask, box, needed.halvings);
+        const picture = toPicture && this.pictures(needed);
+        return { kind: 'picture', picture, toPicture: toPicture ?? scaling(1), inverted: mask.inverted };
+      }
+    }
+  }
+
+  private inBand(box: PixelBox): PixelBox {
+    return { x: box.x - this.band.x, y: box.y - this.band.y, width: box.width, height: box.height };
+  }
+
+  /** Every copy of the unit that shows in `region`, on the page; "" where none does, `null` where a tile must stand in. */
+  private copies(shape: ShapeScene, paint: PatternPaint, region: Box, opacity: number): string | null {
+    if (isFine(shape, paint, region, meanOf(this.scale))) return null;
     const visible = visibleCopies(shape, paint, region);
     if (visible.offsets.length === 0 && paint.pattern.scene.endless.length === 0) return '';
-    const place = `transform="translate(${factor(shape.x)} ${factor(shape.y)})"`;
-    const attributes = `${place}${opacityText('opacity', paint.opacity)}`;
+    const attributes = `${placeText(shape)}${opacityText('opacity', opacity)}`;
     if (paint.pattern.scene.layered) return `<g ${attributes}>${layeredMarkup(paint, visible.region)}</g>`;
     const id = `u${this.units++}`;
     const unit = `<defs><g id="${id}">${throughLook(unitMarkup(paint.pattern.scene, paint.colours), paint.look)}</g></defs>`;
-    const art = copiesMarkup(paint, visible, id, Math.sqrt(this.scale.x * this.scale.y));
+    const art = copiesMarkup(paint, visible, id, meanOf(this.scale));
     return `${unit}<g ${attributes}>${art}</g>`;
   }
 
@@ -105,7 +240,16 @@ class StepWriter {
     if (this.base === null) this.base = svg;
     else {
       const { width, height } = this.band;
-      this.steps.push({ x: 0, y: 0, width, height, source: { kind: 'drawing', svg }, mask: null });
+      this.steps.push({
+        kind: 'layer',
+        ...{ x: 0, y: 0, width, height },
+        ...drawn(svg, 1),
+        ground: null,
+        wash: null,
+        outline: null,
+        mask: null,
+        blend: 'normal',
+      });
     }
     this.gathered = [];
   }
@@ -125,8 +269,27 @@ class StepWriter {
   }
 }
 
-const outlineMarkup = (shape: ShapeScene, attributes: string): string =>
-  `<path transform="translate(${factor(shape.x)} ${factor(shape.y)})" d="${shape.d}" ${attributes}/>`;
+const drawn = (svg: string, opacity: number): Pick<LayerStep, 'source' | 'opacity'> => ({
+  source: { kind: 'drawing', svg },
+  opacity,
+});
+
+const placeText = (shape: ShapeScene): string =>
+  `transform="translate(${factor(shape.x)} ${factor(shape.y)})"`;
+
+const flatMarkup = (shape: ShapeScene, colour: string, opacity: number): string =>
+  `<path ${placeText(shape)} d="${shape.d}" fill="${colour}"${opacityText('fill-opacity', opacity)}/>`;
+
+/** A gradient within a shape's outline, or over all of `region`. */
+function gradientMarkup(shape: ShapeScene, gradient: GradientScene, opacity: number, region?: Box): string {
+  const matrix = multiply(translation(shape.x, shape.y), gradient.matrix);
+  if (region) {
+    const { value, defs } = gradientPaint({ ...gradient, matrix });
+    return defs + wash(region, `fill="${value}"`);
+  }
+  const { value, defs } = gradientPaint(gradient);
+  return defs + flatMarkup(shape, value, opacity);
+}
 
 /** A rectangle over all of a region and a little more, so that its own edges never show. */
 function wash(region: Box, attributes: string): string {

@@ -43,7 +43,7 @@ export function tileOf(
   paint: PatternPaint,
   box: PixelBox,
   scale: { x: number; y: number },
-): Omit<Extract<LayerSource, { kind: 'tile' }>, 'ground'> {
+): Extract<LayerSource, { kind: 'tile' }> {
   const { scene } = paint.pattern;
   const { width, height, matrix } = scene.cell;
   const onLayer = chain(
@@ -74,6 +74,5 @@ export function tileOf(
     kind: 'tile',
     svg: `<svg xmlns="http://www.w3.org/2000/svg" width="${tileWidth}" height="${tileHeight}" viewBox="0 0 ${factor(width * columns)} ${factor(height * rows)}" preserveAspectRatio="none">${drawing}</svg>`,
     toTile: finer ? null : toTile,
-    opacity: paint.opacity,
   };
 }

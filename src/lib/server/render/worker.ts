@@ -4,11 +4,20 @@ import { runInNewContext } from 'node:vm';
 import { constants, deflateRawSync } from 'node:zlib';
 import { Resvg } from '@resvg/resvg-js';
 import sharp from 'sharp';
-import type { BandReply, BandRequest, RecolourRequest, RenderStep } from '../../contract/render';
+import type {
+  BandReply,
+  BandRequest,
+  LayerStep,
+  PixelsRequest,
+  RecolourRequest,
+  SharedPicture,
+  SoftMask,
+} from '../../contract/render';
 import { adler32, filterRows } from '../../core/formats/png';
-import { layOver, type Raster } from '../../core/raster/composite';
+import { alphaOf, joinCovers, layOver, type Cover, type Raster } from '../../core/raster/composite';
 import { recolourPicture } from '../../core/raster/recolour';
-import { averageOf, samplePeriodic } from '../../core/raster/sample';
+import { averageOf, samplePeriodic, samplePicture } from '../../core/raster/sample';
+import { luminanceMask, paintedMask } from '../../core/raster/soft-mask';
 
 /** Fast deflate: flat art packs well at any level, and the higher ones cost seconds on a large page. */
 const DEFLATE_LEVEL = 3;
@@ -44,6 +53,25 @@ export function png({ svg }: { svg: string }): Uint8Array {
   return new Resvg(svg, { font: { loadSystemFonts: false }, logLevel: 'off' }).render().asPng();
 }
 
+/** A picture decoded into shared memory, premultiplied; halved by averaging as often as asked. */
+export async function pixels({ bytes, halvings }: PixelsRequest): Promise<SharedPicture> {
+  const image = sharp(bytes, { failOn: 'none' }).ensureAlpha();
+  const { width = 1, height = 1 } = await image.metadata();
+  const side = (length: number): number => Math.max(1, Math.round(length / 2 ** halvings));
+  const sized = halvings > 0 ? image.resize(side(width), side(height), { fit: 'fill' }) : image;
+  const { data, info } = await sized.raw().toBuffer({ resolveWithObject: true });
+  const shared = new SharedArrayBuffer(info.width * info.height * 4);
+  const out = new Uint8Array(shared);
+  for (let at = 0; at < out.length; at += 4) {
+    const alpha = data[at + 3]!;
+    for (let channel = 0; channel < 3; channel += 1)
+      out[at + channel] =
+        alpha === 255 ? data[at + channel]! : Math.round((data[at + channel]! * alpha) / 255);
+    out[at + 3] = alpha;
+  }
+  return { width: info.width, height: info.height, pixels: shared };
+}
+
 function bandOf(request: BandRequest): BandReply {
   const canvas = drawn(request.base);
   if (canvas.width !== request.width || canvas.height !== request.height)
@@ -51,8 +79,12 @@ function bandOf(request: BandRequest): BandReply {
       `A band came out as ${canvas.width} × ${canvas.height} px, not ${request.width} × ${request.height}.`,
     );
   for (const step of request.steps) {
-    const mask = step.mask === null ? null : drawn(step.mask);
-    layOver(canvas, layerOf(step), step.x, step.y, mask, 1);
+    if (step.kind === 'layer') layStep(canvas, step, 0, 0);
+    else {
+      const group = blank(step.width, step.height);
+      for (const layer of step.steps) layStep(group, layer, step.x, step.y);
+      layOver(canvas, group, step.x, step.y, { cover: coverOf(step.mask, step) });
+    }
   }
   const rows = filterRows(canvas.data, canvas.width, request.alpha);
   const finishFlush = request.last ? constants.Z_FINISH : constants.Z_FULL_FLUSH;
@@ -60,19 +92,74 @@ function bandOf(request: BandRequest): BandReply {
   return { deflated, adler: adler32(rows), length: rows.length };
 }
 
-function layerOf({ source, width, height }: RenderStep): Raster {
-  if (source.kind === 'drawing') return drawn(source.svg);
-  const tile = drawn(source.svg);
-  const pattern = source.toTile
-    ? samplePeriodic(tile, source.toTile, width, height)
-    : averageOf(tile, width, height);
-  const layer: Raster =
-    source.ground === null
-      ? { width, height, data: new Uint8Array(width * height * 4) }
-      : drawn(source.ground);
-  layOver(layer, pattern, 0, 0, null, source.opacity);
-  return layer;
+/** Lays one layer over a canvas whose upper left corner is at (left, top) of the band. */
+function layStep(canvas: Raster, step: LayerStep, left: number, top: number): void {
+  const outline = step.outline === null ? null : alphaOf(drawn(step.outline));
+  const cover = joinCovers(outline, step.mask && coverOf(step.mask, step));
+  const { x, y, blend } = step;
+  const source = washed(step, sourceOf(step));
+  if (step.ground === null) {
+    layOver(canvas, source, x - left, y - top, { cover, opacity: step.opacity, blend });
+    return;
+  }
+  const layer = drawn(step.ground);
+  layOver(layer, source, 0, 0, { opacity: step.opacity });
+  layOver(canvas, layer, x - left, y - top, { cover, blend });
 }
+
+function sourceOf({ source, width, height }: LayerStep): Raster {
+  switch (source.kind) {
+    case 'drawing':
+      return drawn(source.svg);
+    case 'picture':
+      return source.picture
+        ? samplePicture(rasterOf(source.picture), source.toPicture, width, height)
+        : blank(width, height);
+    case 'tile': {
+      const tile = drawn(source.svg);
+      return source.toTile
+        ? samplePeriodic(tile, source.toTile, width, height)
+        : averageOf(tile, width, height);
+    }
+  }
+}
+
+function washed({ wash }: LayerStep, source: Raster): Raster {
+  if (!wash) return source;
+  const { width, height } = source;
+  const under = wash.opaque ? blank(width, height) : { width, height, data: source.data.slice() };
+  layOver(under, drawn(wash.svg), 0, 0, { cover: alphaOf(source) });
+  return under;
+}
+
+function coverOf(mask: SoftMask, { width, height }: { width: number; height: number }): Cover {
+  switch (mask.kind) {
+    case 'drawing':
+      return alphaOf(drawn(mask.svg));
+    case 'painted':
+      return bytes(paintedMask(mask.strokes, mask.toMask, width, height));
+    case 'picture': {
+      const picture = mask.picture
+        ? samplePicture(rasterOf(mask.picture), mask.toPicture, width, height)
+        : blank(width, height);
+      return bytes(luminanceMask(picture, mask.inverted));
+    }
+  }
+}
+
+const bytes = (data: Uint8Array): Cover => ({ data, step: 1, first: 0 });
+
+const rasterOf = ({ width, height, pixels: shared }: SharedPicture): Raster => ({
+  width,
+  height,
+  data: new Uint8Array(shared),
+});
+
+const blank = (width: number, height: number): Raster => ({
+  width,
+  height,
+  data: new Uint8Array(width * height * 4),
+});
 
 function drawn(svg: string): Raster {
   const { width, height, pixels } = new Resvg(svg, {

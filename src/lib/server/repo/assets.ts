@@ -35,3 +35,11 @@ export function assetUrl(db: Db, hash: string): string | null {
   const file = readAsset(db, hash);
   return file && `data:${file.mediaType};base64,${file.bytes.toString('base64')}`;
 }
+
+/** True where a file with this hash is kept. */
+export const hasAsset = (db: Db, hash: string): boolean =>
+  db
+    .select({ hash: motifAsset.hash })
+    .from(motifAsset)
+    .where(and(eq(motifAsset.hash, hash), eq(motifAsset.studioId, STUDIO)))
+    .get() !== undefined;

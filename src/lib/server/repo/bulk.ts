@@ -12,6 +12,7 @@ import {
   type PatternColours,
 } from '../../core/recipe/recolour';
 import { STUDIO, type Db } from '../db/open';
+import { migrateFill } from '../../core/recipe/migrate';
 import { bulkChange, colourway, fill, fillLink, layout, pattern, project, shape } from '../db/schema';
 import { colourwaysOf } from './colourway-rows';
 import { among, newId, note, writing } from './context';
@@ -25,6 +26,17 @@ type Change = { shapeId: string; before: Fill; after: Fill };
 type PageColour = { background: string | null; backgroundLink: string | null };
 type PageChange = { id: string; before: PageColour; after: PageColour };
 type Changes = { fills: Change[]; pages: PageChange[] };
+
+/** Changes as they were kept; fills of an older version are brought to the present one. */
+function readChanges(json: string): Changes {
+  const { fills, pages } = JSON.parse(json) as Changes;
+  const present = fills.map(({ shapeId, before, after }) => ({
+    shapeId,
+    before: migrateFill(before),
+    after: migrateFill(after),
+  }));
+  return { fills: present, pages };
+}
 
 /** Fills of layouts that are not archived, by layout. */
 function liveFills(db: Db, which: SQL | undefined): { fill: typeof fill.$inferSelect; layoutId: string }[] {
@@ -131,7 +143,7 @@ export function listChanges(db: Db, patternId?: string): BulkChange[] {
     .all();
   return rows
     .filter((row) => patternId === undefined || row.fills.includes(`"pattern":"${patternId}"`))
-    .map((row) => ({ row, changes: JSON.parse(row.fills) as Changes }))
+    .map((row) => ({ row, changes: readChanges(row.fills) }))
     .filter(({ changes }) => !leadsToDeleted(db, changes.fills))
     .slice(0, 10)
     .map(({ row: { id, summary, createdAt }, changes }) => ({
@@ -167,7 +179,7 @@ export function undoBulk(db: Db, id: string): Outcome<{ fills: number; left: num
       .get();
     if (!row) return fail('not_found', `There is no such change “${id}” to undo.`, 'id');
     if (row.undoneAt !== null) return fail('invalid', 'This change is undone already.', 'id');
-    const { fills, pages } = JSON.parse(row.fills) as Changes;
+    const { fills, pages } = readChanges(row.fills);
     if (leadsToDeleted(tx, fills))
       return fail(
         'invalid',

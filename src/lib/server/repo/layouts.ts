@@ -1,4 +1,4 @@
-import { and, asc, count, eq, inArray, max, ne } from 'drizzle-orm';
+import { and, asc, count, eq, inArray, max } from 'drizzle-orm';
 import type { LayoutChange, LayoutData, PatternForUse } from '../../contract/data';
 import { done, fail, type Outcome } from '../../contract/failure';
 import type { ShapeForm } from '../../core/geom/shapes';
@@ -6,9 +6,11 @@ import type { LengthUnit } from '../../core/num/length';
 import type { Fill } from '../../core/recipe/fill';
 import { LIMITS } from '../../core/recipe/limits';
 import { fillLinks, followLayout } from '../../core/recipe/links';
-import type { Shape } from '../../core/recipe/layout';
+import { patternFills, type Shape } from '../../core/recipe/layout';
+import type { Mask } from '../../core/recipe/mask';
 import { STUDIO, type Db } from '../db/open';
 import { colourway, fill, fillLink, layout, pattern, project, shape } from '../db/schema';
+import { hasAsset } from './assets';
 import { newId, note, stale, writing } from './context';
 import { fillOf, fillValues } from './fill-rows';
 import { paletteLinks } from './links';
@@ -89,8 +91,7 @@ export function getLayout(db: Db, id: string): Outcome<LayoutData> {
 /** The patterns that a layout's fills use, each with the recipes they show. */
 export function layoutPatterns(db: Db, shapes: readonly Shape[]): PatternForUse[] {
   const held = new Map<string, Set<number>>();
-  for (const { fill: value } of shapes) {
-    if (value?.kind !== 'pattern') continue;
+  for (const value of shapes.flatMap(patternFills)) {
     const numbers = held.get(value.pattern) ?? new Set<number>();
     if (value.held !== null) numbers.add(value.held);
     held.set(value.pattern, numbers);
@@ -115,7 +116,7 @@ export function applyChanges(
       .get();
     if (!row) return noLayout(id);
     if (row.version !== base) return stale(`“${row.name}”`, base, row.version, undefined);
-    const missing = missingPattern(tx, changes);
+    const missing = missingPattern(tx, changes) ?? missingPicture(tx, changes);
     if (missing) return missing;
     for (const [index, change] of changes.entries()) {
       const refused = applyChange(tx, row, change, `changes.${index}`);
@@ -173,8 +174,8 @@ function applyChange(
 }
 
 function putShape(tx: Db, layoutId: string, value: Shape, path: string): ReturnType<typeof fail> | null {
-  const { fill: newFill, form, ...rest } = value;
-  const columns = { ...rest, form: JSON.stringify(form) };
+  const { fills, form, mask, ...rest } = value;
+  const columns = { ...rest, form: JSON.stringify(form), mask: mask && JSON.stringify(mask) };
   const held = tx.select({ layoutId: shape.layoutId }).from(shape).where(eq(shape.id, value.id)).get();
   if (held && held.layoutId !== layoutId)
     return fail('invalid', 'The shape’s id belongs to another layout; give it a new one.', `${path}.id`);
@@ -193,26 +194,40 @@ function putShape(tx: Db, layoutId: string, value: Shape, path: string): ReturnT
       .values({ ...columns, studioId: STUDIO, layoutId, position })
       .run();
   }
-  const before = tx.select({ patternId: fill.patternId }).from(fill).where(eq(fill.shapeId, value.id)).get();
+  const used = tx.select({ patternId: fill.patternId }).from(fill).where(eq(fill.shapeId, value.id)).all();
+  const before = new Set(used.map(({ patternId }) => patternId));
   tx.delete(fill).where(eq(fill.shapeId, value.id)).run();
-  const foreign = newFill
-    ? tx
-        .select({ id: fill.id })
-        .from(fill)
-        .where(and(eq(fill.id, newFill.id), ne(fill.shapeId, value.id)))
-        .get()
-    : undefined;
-  if (foreign)
-    return fail('invalid', 'The fill’s id belongs to another shape; give it a new one.', `${path}.fill.id`);
-  if (newFill) putFill(tx, newFill, value.id);
-  if (newFill?.kind === 'pattern' && newFill.pattern !== before?.patternId)
-    tx.update(pattern).set({ lastUsedAt: Date.now() }).where(eq(pattern.id, newFill.pattern)).run();
+  const refused = putFills(tx, fills, value.id, path);
+  if (refused) return refused;
+  for (const { pattern: id } of patternFills(value))
+    if (!before.has(id)) tx.update(pattern).set({ lastUsedAt: Date.now() }).where(eq(pattern.id, id)).run();
+  return null;
+}
+
+function putFills(
+  tx: Db,
+  fills: readonly Fill[],
+  shapeId: string,
+  path: string,
+): ReturnType<typeof fail> | null {
+  for (const [position, value] of fills.entries()) {
+    const taken = tx.select({ id: fill.id }).from(fill).where(eq(fill.id, value.id)).get();
+    if (taken)
+      return fail(
+        'invalid',
+        'The fill’s id belongs to another fill already; give it a new one.',
+        `${path}.fills.${position}.id`,
+      );
+    putFill(tx, value, shapeId, position);
+  }
   return null;
 }
 
 /** Writes a fill's row and the palette colours that it follows. */
-export function putFill(tx: Db, value: Fill, shapeId: string): void {
-  tx.insert(fill).values(fillValues(value, shapeId)).run();
+export function putFill(tx: Db, value: Fill, shapeId: string, position: number): void {
+  tx.insert(fill)
+    .values({ ...fillValues(value, shapeId), position })
+    .run();
   for (const colourId of fillLinks(value))
     tx.insert(fillLink).values({ fillId: value.id, colourId }).onConflictDoNothing().run();
 }
@@ -234,8 +249,10 @@ function orderShapes(
 /** The first fill that refers to a pattern that is not there, or to a revision that it does not have. */
 function missingPattern(tx: Db, changes: readonly LayoutChange[]): ReturnType<typeof fail> | null {
   const wanted = changes.flatMap((change, index) =>
-    change.do === 'put-shape' && change.shape.fill?.kind === 'pattern'
-      ? [{ index, fill: change.shape.fill }]
+    change.do === 'put-shape'
+      ? change.shape.fills.flatMap((value, at) =>
+          value.kind === 'pattern' ? [{ path: `changes.${index}.shape.fills.${at}`, fill: value }] : [],
+        )
       : [],
   );
   if (wanted.length === 0) return null;
@@ -248,8 +265,7 @@ function missingPattern(tx: Db, changes: readonly LayoutChange[]): ReturnType<ty
       .all()
       .map((row) => [row.id, row.newest]),
   );
-  for (const { index, fill: value } of wanted) {
-    const path = `changes.${index}.shape.fill`;
+  for (const { path, fill: value } of wanted) {
     const revisions = newest.get(value.pattern);
     if (revisions === undefined)
       return fail('not_found', `There is no pattern with the id “${value.pattern}”.`, `${path}.pattern`);
@@ -275,6 +291,24 @@ function missingPattern(tx: Db, changes: readonly LayoutChange[]): ReturnType<ty
   return null;
 }
 
+/** The first fill or mask that shows a picture which is not there. */
+function missingPicture(tx: Db, changes: readonly LayoutChange[]): ReturnType<typeof fail> | null {
+  for (const [index, change] of changes.entries()) {
+    if (change.do !== 'put-shape') continue;
+    const { fills, mask } = change.shape;
+    const masks = [mask, ...fills.map((value) => value.mask)];
+    const shown = [...fills, ...masks].flatMap((one) => (one?.kind === 'picture' ? [one.asset] : []));
+    const gone = shown.find((hash) => !hasAsset(tx, hash));
+    if (gone !== undefined)
+      return fail(
+        'not_found',
+        'A picture of this shape is not in Isle; bring its file in again.',
+        `changes.${index}.shape.fills`,
+      );
+  }
+  return null;
+}
+
 function isColourwayOf(db: Db, id: string, patternId: string): boolean {
   const found = db.select({ of: colourway.patternId }).from(colourway).where(eq(colourway.id, id)).get();
   return found?.of === patternId;
@@ -287,24 +321,21 @@ function shapesOf(db: Db, layoutId: string): Shape[] {
     .from(fill)
     .innerJoin(shape, eq(shape.id, fill.shapeId))
     .where(eq(shape.layoutId, layoutId))
+    .orderBy(asc(fill.position))
     .all();
-  const fillByShape = new Map(fills.map((row) => [row.fill.shapeId, row.fill]));
-  return rows.map((row) => shapeOf(row, fillByShape.get(row.id) ?? null));
+  const fillsByShape = new Map<string, (typeof fill.$inferSelect)[]>();
+  for (const row of fills)
+    fillsByShape.set(row.fill.shapeId, [...(fillsByShape.get(row.fill.shapeId) ?? []), row.fill]);
+  return rows.map((row) => shapeOf(row, fillsByShape.get(row.id) ?? []));
 }
 
-/** A shape's row with that of its fill as a shape. */
-export function shapeOf(row: typeof shape.$inferSelect, filled: typeof fill.$inferSelect | null): Shape {
-  return {
-    id: row.id,
-    name: row.name,
-    form: JSON.parse(row.form) as ShapeForm,
-    x: row.x,
-    y: row.y,
-    width: row.width,
-    height: row.height,
-    rotation: row.rotation,
-    fill: filled && fillOf(filled),
-  };
+/** A shape's row with those of its fills, in stack order, as a shape. */
+export function shapeOf(row: typeof shape.$inferSelect, fills: readonly (typeof fill.$inferSelect)[]): Shape {
+  const { id, name, x, y, width, height, rotation, skew, reflectX, reflectY, locked, hidden } = row;
+  const numbers = { x, y, width, height, rotation, skew, reflectX, reflectY };
+  const form = JSON.parse(row.form) as ShapeForm;
+  const mask = row.mask === null ? null : (JSON.parse(row.mask) as Mask);
+  return { id, name, form, ...numbers, locked, hidden, fills: fills.map(fillOf), mask };
 }
 
 function noLayout(id: string): ReturnType<typeof fail> {

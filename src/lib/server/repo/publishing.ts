@@ -111,7 +111,7 @@ export function publishPreview(db: Db, id: string): Outcome<PublishPreview> {
   const uses = found.map((one): UseInPlace => ({
     fillId: one.fill.id,
     held: one.fill.heldRevision,
-    shape: followShape(shapeOf(one.shape, one.fill), links),
+    shape: followShape(shapeOf(one.shape, [one.fill]), links),
     layoutId: one.layout.id,
     layoutName: one.layout.name,
     projectId: one.project.id,

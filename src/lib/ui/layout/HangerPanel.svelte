@@ -1,5 +1,6 @@
 <script lang="ts">
   import type { FoundPatterns, PatternSummary } from '$lib/contract/data';
+  import { patternFills } from '$lib/core/recipe/layout';
   import { call } from '../state/api';
   import { toasts } from '../state/toasts.svelte';
   import { sayUnit, swatchUrl } from '../library/say';
@@ -14,7 +15,7 @@
   let asked = 0;
   const shown = $derived(found ?? patterns);
   const used = $derived(
-    new Set(editor.chosen.flatMap((shape) => (shape.fill?.kind === 'pattern' ? [shape.fill.pattern] : []))),
+    new Set(editor.chosen.flatMap((shape) => patternFills(shape).map(({ pattern }) => pattern))),
   );
 
   async function find(text: string): Promise<void> {

@@ -3,12 +3,14 @@
   import GripVertical from '@lucide/svelte/icons/grip-vertical';
   import { wrapDegrees } from '$lib/core/num/tolerance';
   import { LIMITS } from '$lib/core/recipe/limits';
-  import { shapeCentre, type Shape } from '$lib/core/recipe/layout';
-  import { sizeTo, turnBy, withPattern, moveBy, type TransformScope } from '$lib/core/recipe/transform';
+  import { isPlaced, type Fill, type PlacedFill } from '$lib/core/recipe/fill';
+  import { leadingFill, shapeCentre, withFill, type Shape } from '$lib/core/recipe/layout';
+  import { sizeTo, turnBy, moveBy, type TransformScope } from '$lib/core/recipe/transform';
   import NameField from '../components/NameField.svelte';
   import NumberField from '../components/NumberField.svelte';
   import { moveInStack } from './doc';
   import type { LayoutEditor } from './editor.svelte';
+  import { sayFill } from './fills';
   import { unitsOver } from './ledger';
   import { MANY } from './preview';
 
@@ -65,12 +67,16 @@
       oncancel: () => editor.history.cancel(),
     };
   }
-  const fillNumber = (
-    shape: Shape,
-    write: Parameters<typeof withPattern>[1] extends (fill: infer F) => unknown
-      ? (fill: F, value: number) => F
-      : never,
-  ) => number(shape, (one, value) => withPattern(one, (fill) => write(fill, value)));
+  /** A row shows the leading fill of its shape; that of a selected row is the one that is worked on. */
+  const fillOf = (shape: Shape): Fill | null =>
+    editor.selected.has(shape.id) ? editor.activeOf(shape) : leadingFill(shape);
+  const fillNumber = (shape: Shape, write: (fill: Fill, value: number) => Fill) =>
+    number(shape, (one, value) => {
+      const fill = fillOf(one);
+      return fill ? withFill(one, fill.id, (held) => write(held, value)) : one;
+    });
+  const placedNumber = (shape: Shape, write: (fill: PlacedFill, value: number) => PlacedFill) =>
+    fillNumber(shape, (fill, value) => (isPlaced(fill) ? write(fill, value) : fill));
 
   /** Numbers of the frame act on the shape, and on its pattern too where the handles move both. */
   const frameScope = $derived<TransformScope>(editor.scope === 'both' ? 'both' : 'shape');
@@ -150,8 +156,9 @@
     <tbody>
       {#if first > 0}<tr aria-hidden="true" class="room" style:height="{first * ROW}px"></tr>{/if}
       {#each inSight as shape (shape.id)}
-        {@const fill = shape.fill?.kind === 'pattern' ? shape.fill : null}
-        {@const pattern = fill ? editor.lookup(fill) : null}
+        {@const fill = fillOf(shape)}
+        {@const use = fill?.kind === 'pattern' ? fill : null}
+        {@const pattern = use ? editor.lookup(use) : null}
         <tr
           tabindex="0"
           aria-selected={editor.selected.has(shape.id)}
@@ -198,19 +205,22 @@
             />
           </td>
           <td class="filled">
-            {#if pattern}{pattern.name}{:else if shape.fill?.kind === 'colour'}<span
-                class="plain"
-                style:background={shape.fill.colour}
-              ></span>{shape.fill.colour}{:else}<span class="muted">nothing</span>{/if}
+            {#if !fill}<span class="muted">nothing</span>{:else}
+              {#if fill.kind === 'colour'}<span class="plain" style:background={fill.colour}
+                ></span>{/if}{sayFill(fill, editor)}{#if shape.fills.length > 1}<span
+                  class="more"
+                  title="{shape.fills.length} fills">+{shape.fills.length - 1}</span
+                >{/if}
+            {/if}
           </td>
-          {#if fill && pattern}
+          {#if fill && isPlaced(fill)}
             <td>
               <NumberField
                 label="Scale of {shape.name}"
                 value={fill.scaleX}
                 kind={{ suffix: '%' }}
                 {...LIMITS.scale}
-                {...fillNumber(shape, (one, value) => ({
+                {...placedNumber(shape, (one, value) => ({
                   ...one,
                   scaleX: value,
                   scaleY: (value * one.scaleY) / one.scaleX,
@@ -223,7 +233,7 @@
                 value={fill.rotation}
                 kind={{ suffix: '°' }}
                 {...LIMITS.angle}
-                {...fillNumber(shape, (one, value) => ({ ...one, rotation: wrapDegrees(value) }))}
+                {...placedNumber(shape, (one, value) => ({ ...one, rotation: wrapDegrees(value) }))}
               />
             </td>
             <td class="pair">
@@ -233,7 +243,7 @@
                 {kind}
                 {...LIMITS.place}
                 hideUnit
-                {...fillNumber(shape, (one, value) => ({ ...one, offset: { ...one.offset, x: value } }))}
+                {...placedNumber(shape, (one, value) => ({ ...one, offset: { ...one.offset, x: value } }))}
               />
               ·
               <NumberField
@@ -242,7 +252,7 @@
                 {kind}
                 {...LIMITS.place}
                 hideUnit
-                {...fillNumber(shape, (one, value) => ({ ...one, offset: { ...one.offset, y: value } }))}
+                {...placedNumber(shape, (one, value) => ({ ...one, offset: { ...one.offset, y: value } }))}
               />
             </td>
             <td>
@@ -256,22 +266,22 @@
               />
             </td>
             <td>
-              {#if fill.ground.kind === 'colour'}<span class="plain" style:background={fill.ground.colour}
-                ></span>{fill.ground.colour}{:else}{fill.ground.kind}{/if}
+              {#if !use}<span class="muted">–</span>{:else if use.ground.kind === 'colour'}<span
+                  class="plain"
+                  style:background={use.ground.colour}
+                ></span>{use.ground.colour}{:else}{use.ground.kind}{/if}
             </td>
-            <td class="mono">{unitsOver(shape, fill, pattern)}</td>
-          {:else if shape.fill?.kind === 'colour'}
+            <td class="mono">{use && pattern ? unitsOver(shape, use, pattern) : '–'}</td>
+          {:else if fill}
             <td colspan="3" class="muted">–</td>
             <td>
               <NumberField
                 label="Opacity of {shape.name}"
-                value={shape.fill.opacity}
+                value={fill.opacity}
                 kind={{ suffix: '%' }}
                 least={0}
                 most={1}
-                {...number(shape, (one, value) =>
-                  one.fill?.kind === 'colour' ? { ...one, fill: { ...one.fill, opacity: value } } : one,
-                )}
+                {...fillNumber(shape, (one, value) => ({ ...one, opacity: value }))}
               />
             </td>
             <td colspan="2" class="muted">–</td>
@@ -349,6 +359,13 @@
 </div>
 
 <style>
+  .more {
+    margin-left: 6px;
+    padding: 0 5px;
+    border-radius: 8px;
+    background: var(--rule);
+    font-size: 11px;
+  }
   .ledger {
     height: 100%;
     overflow: auto;

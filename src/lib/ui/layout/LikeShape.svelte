@@ -6,12 +6,12 @@
 </script>
 
 <script lang="ts">
-  import { nanoid } from 'nanoid';
-  import type { Fill } from '$lib/core/recipe/fill';
-  import { fillKey, fillLike } from '$lib/core/recipe/copy-fill';
+  import { isPlaced, type Fill } from '$lib/core/recipe/fill';
+  import { fillKey } from '$lib/core/recipe/copy-fill';
   import Popover from '../components/Popover.svelte';
   import Tick from '../components/Tick.svelte';
   import type { LayoutEditor } from './editor.svelte';
+  import { sayFill } from './fills';
 
   /** Gives the selected shapes the fill of another shape, whole or by chosen properties. */
   type Props = { editor: LayoutEditor };
@@ -22,33 +22,34 @@
     scale: 'Scale',
     rotation: 'Rotation',
     skew: 'Skew',
+    reflection: 'Reflection',
     offset: 'Offset',
     opacity: 'Opacity',
+    blend: 'Blend',
     ground: 'Ground',
     colours: 'Colours',
+    gradient: 'Gradient',
+    mask: 'Mask',
   };
 
   /** The layout's other fills, front first; the same fill on several shapes stands once. */
   function sources(): { fill: Fill; names: string[] }[] {
     const found = new Map<string, { fill: Fill; names: string[] }>();
     for (const shape of [...editor.history.doc.shapes].reverse()) {
-      if (!shape.fill || editor.selected.has(shape.id)) continue;
-      const key = fillKey(shape.fill);
-      const held = found.get(key) ?? { fill: shape.fill, names: [] };
-      held.names.push(shape.name);
-      found.set(key, held);
+      if (editor.selected.has(shape.id)) continue;
+      for (const fill of [...shape.fills].reverse()) {
+        const key = fillKey(fill);
+        const held = found.get(key) ?? { fill, names: [] };
+        held.names.push(shape.name);
+        found.set(key, held);
+      }
     }
     return [...found.values()];
   }
 
-  const nameOf = (fill: Fill): string =>
-    fill.kind === 'colour'
-      ? fill.colour
-      : (editor.patterns.get(fill.pattern)?.name ?? 'a pattern that is gone');
+  const nameOf = (fill: Fill): string => sayFill(fill, editor);
   const numbersOf = (fill: Fill): string =>
-    fill.kind === 'colour'
-      ? ''
-      : `${Number((fill.scaleX * 100).toFixed(1))} %, ${Number(fill.rotation.toFixed(1))}°`;
+    isPlaced(fill) ? `${Number((fill.scaleX * 100).toFixed(1))} %, ${Number(fill.rotation.toFixed(1))}°` : '';
 
   function tick(property: FillProperty, on: boolean): void {
     const next = new Set(wanted.properties);
@@ -58,10 +59,7 @@
   }
 
   function take(fill: Fill): void {
-    editor.change((shape) => ({
-      ...shape,
-      fill: fillLike(shape.fill, fill, wanted.properties, nanoid(12)),
-    }));
+    editor.takeLike(fill, wanted.properties);
   }
 </script>
 

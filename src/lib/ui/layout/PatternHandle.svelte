@@ -1,10 +1,15 @@
 <script lang="ts">
   import { directionDegrees, length, subtract, type Point } from '$lib/core/geom/point';
-  import type { PatternFill } from '$lib/core/recipe/fill';
+  import type { PlacedFill } from '$lib/core/recipe/fill';
   import type { Shape } from '$lib/core/recipe/layout';
   import { moveBy, turnBy } from '$lib/core/recipe/transform';
-  import { armFactor, patternHandle, scalePatternAt, type PatternHandle } from '$lib/core/scene/handle';
-  import type { CompiledPattern } from '$lib/core/scene/layout';
+  import {
+    armFactor,
+    patternHandle,
+    scalePatternAt,
+    type HandleGrid,
+    type PatternHandle,
+  } from '$lib/core/scene/handle';
   import type { LayoutEditor } from './editor.svelte';
   import type { View } from './view.svelte';
   import { dragging } from './dragging';
@@ -12,12 +17,13 @@
   /** The signal ring on the pattern's own lattice: the hub slides, the ring turns, the arms scale. */
   type Props = {
     shape: Shape;
-    fill: PatternFill;
-    pattern: CompiledPattern;
+    fill: PlacedFill;
+    /** The lattice that the handle lies on; a picture has its own size as one. */
+    grid: HandleGrid;
     editor: LayoutEditor;
     view: View;
   };
-  let { shape, fill, pattern, editor, view }: Props = $props();
+  let { shape, fill, grid, editor, view }: Props = $props();
 
   const RING = 40;
   const REACH = 60;
@@ -25,7 +31,7 @@
   /** While a drag is on, the handle stays on the lattice point where it began. */
   let held: Point | null = $state(null);
   const handle = $derived.by(() => {
-    const placed = patternHandle(shape, fill, pattern.scene, REACH / view.zoom);
+    const placed = patternHandle(shape, fill, grid, REACH / view.zoom);
     return placed && held ? moved(placed, held) : placed;
   });
   const hub = $derived(handle ? view.toScreen(handle.hub) : null);
@@ -74,7 +80,7 @@
           else by.x = 0;
         }
         held = { x: hubFrom.x + by.x, y: hubFrom.y + by.y };
-        editor.change(() => moveBy(start, 'pattern', by), { live: true });
+        editor.change(() => moveBy(start, 'pattern', by, fill.id), { live: true });
       },
       ...ending,
     });
@@ -84,20 +90,21 @@
     let start: Shape;
     let centre: Point;
     let from = 0;
+    let turnFrom = 0;
     return dragging({
       view,
       start: (at) => {
         if (!handle) return false;
         start = shape;
         centre = handle.hub;
+        turnFrom = fill.rotation;
         from = directionDegrees(subtract(at, centre));
       },
       move: (at, event) => {
-        const rotation = start.fill?.kind === 'pattern' ? start.fill.rotation : 0;
         let by = directionDegrees(subtract(at, centre)) - from;
-        if (event.shiftKey) by = Math.round((rotation + by) / 15) * 15 - rotation;
+        if (event.shiftKey) by = Math.round((turnFrom + by) / 15) * 15 - turnFrom;
         held = centre;
-        editor.change(() => turnBy(start, 'pattern', by, centre), { live: true });
+        editor.change(() => turnBy(start, 'pattern', by, centre, fill.id), { live: true });
       },
       ...ending,
     });
@@ -124,6 +131,7 @@
               at0.unit,
               alone && axis === 'down' ? 1 : factor,
               alone && axis === 'across' ? 1 : factor,
+              fill.id,
             ),
           { live: true },
         );

@@ -1,7 +1,7 @@
 <script lang="ts">
-  import { applyVector, chain, rotation, scaling, translation } from '$lib/core/geom/affine';
+  import { applyVector, chain, scaling, translation } from '$lib/core/geom/affine';
   import { formatPath, transformPath } from '$lib/core/geom/path';
-  import { frameCorners, shapeCentre, shapeOutline, type Shape } from '$lib/core/recipe/layout';
+  import { frameCorners, shapeCentre, shapeLinear, shapeOutline, type Shape } from '$lib/core/recipe/layout';
   import { FRAME_HANDLES, frameByHandle, handlePoint, type FrameHandle } from '$lib/core/recipe/sizing';
   import { sizeTo, turnBy } from '$lib/core/recipe/transform';
   import { directionDegrees, subtract, type Point } from '$lib/core/geom/point';
@@ -24,7 +24,7 @@
   const corners = $derived(frameCorners(shape).map((corner) => view.toScreen(corner)));
   const turner = $derived.by(() => {
     const corner = corners[2] ?? { x: 0, y: 0 };
-    const out = applyVector(rotation(shape.rotation), { x: 14, y: 14 });
+    const out = applyVector(shapeLinear(shape), { x: 14, y: 14 });
     return { x: corner.x + out.x, y: corner.y + out.y };
   });
   const cursors = ['nwse-resize', 'ns-resize', 'nesw-resize', 'ew-resize'];
@@ -46,7 +46,7 @@
           proportional: event.shiftKey,
           centred: event.altKey,
         });
-        editor.change(() => sizeTo(start, editor.scope, frame), { live: true });
+        editor.change(() => sizeTo(start, editor.scope, frame, editor.activeOf(start)?.id), { live: true });
       },
       end: () => editor.history.commit(),
       cancel: () => editor.history.cancel(),
@@ -65,7 +65,9 @@
       move: (at, event) => {
         let by = directionDegrees(subtract(at, shapeCentre(start))) - from;
         if (event.shiftKey) by = Math.round((start.rotation + by) / 15) * 15 - start.rotation;
-        editor.change(() => turnBy(start, editor.scope, by, shapeCentre(start)), { live: true });
+        editor.change(() => turnBy(start, editor.scope, by, shapeCentre(start), editor.activeOf(start)?.id), {
+          live: true,
+        });
       },
       end: () => editor.history.commit(),
       cancel: () => editor.history.cancel(),

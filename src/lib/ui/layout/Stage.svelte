@@ -4,12 +4,15 @@
   import { subtract, type Point } from '$lib/core/geom/point';
   import { shapeBox, type Shape } from '$lib/core/recipe/layout';
   import { LIMITS } from '$lib/core/recipe/limits';
-  import { moveBy } from '$lib/core/recipe/transform';
+  import { pictureGrid } from '$lib/core/scene/handle';
   import { compileShape, recompileShape, type ShapeScene } from '$lib/core/scene/layout';
   import type { Sight } from '$lib/core/colour/vision';
   import { sightFilter } from '../components/SightFilters.svelte';
   import type { Eyedropper } from '../state/eyedropper.svelte';
   import { Bases } from './bases';
+  import { isPlaced } from '$lib/core/recipe/fill';
+  import { MaskPictures } from './mask-pictures';
+  import MaskBrush from './MaskBrush.svelte';
   import ChartBorder from './ChartBorder.svelte';
   import { dragging } from './dragging';
   import type { LayoutEditor } from './editor.svelte';
@@ -32,6 +35,7 @@
 
   const prefix = $props.id();
   const bases = new Bases(prefix);
+  const masks = new MaskPictures();
   /** Room round the page for the chart border, its labels and the tools above. */
   const MARGIN = { side: 40, top: 76, foot: 44 };
 
@@ -53,10 +57,15 @@
   });
   const doc = $derived(previewing ? editor.history.settled : editor.doc);
   const scenes = $derived(doc.shapes.map((shape) => sceneOf(shape)));
+  const shownScenes = $derived(scenes.filter((scene) => !scene.hidden));
   const needed = $derived(bases.needed(scenes, view.zoom));
   const single = $derived(editor.single);
-  const singleFill = $derived(single?.fill?.kind === 'pattern' ? single.fill : null);
-  const singlePattern = $derived(singleFill ? editor.lookup(singleFill) : null);
+  const singleFill = $derived(single && !single.hidden ? editor.activeOf(single) : null);
+  /** What the pattern's handle lies on: the lattice of the pattern, or the picture's own size. */
+  const grid = $derived.by(() => {
+    if (singleFill?.kind === 'picture') return pictureGrid(singleFill);
+    return singleFill?.kind === 'pattern' ? (editor.lookup(singleFill)?.scene ?? null) : null;
+  });
 
   /** Compiled shapes, kept while neither the shape nor the patterns change: a drag compiles only what moves. */
   let kept = new WeakMap<Shape, ShapeScene>();
@@ -128,6 +137,7 @@
         const hit = (event.target as Element).closest('[data-shape]')?.getAttribute('data-shape') ?? null;
         pressed = hit;
         if (spaceDown) mode = 'pan';
+        else if (hit !== null && editor.isLocked(hit)) mode = 'sweep';
         else if (editor.tool !== 'select') mode = 'draw';
         else if (hit === null) {
           mode = 'sweep';
@@ -153,7 +163,7 @@
             if (Math.abs(by.x) > Math.abs(by.y)) by.y = 0;
             else by.x = 0;
           }
-          editor.change((shape) => moveBy(shape, editor.scope, by), { live: true });
+          editor.moveSelected(by, true);
         }
       },
       end: (moved) => {
@@ -165,9 +175,8 @@
           if (!moved && wasSelected && pressed && editor.selected.size > 1) editor.select([pressed]);
         } else if (mode === 'sweep' && swept && swept.width * view.zoom > 3) {
           const area = swept;
-          editor.select(
-            doc.shapes.filter((shape) => boxesMeet(shapeBox(shape), area)).map((shape) => shape.id),
-          );
+          const free = doc.shapes.filter((shape) => !shape.locked && !shape.hidden);
+          editor.select(free.filter((shape) => boxesMeet(shapeBox(shape), area)).map(({ id }) => id));
         }
         drawn = swept = null;
       },
@@ -294,9 +303,13 @@
         fill={doc.background ?? '#ffffff'}
         class:clear={doc.background === null}
       />
-      <g clip-path="url(#{prefix}-page)">
-        {#each scenes as scene (scene.id)}
-          <ShapeView {scene} {bases} zoom={view.zoom} {prefix} />
+      <!-- A clipped group blends within itself: the page's colour is part of it, a clear page is not. -->
+      <g clip-path="url(#{prefix}-page)" class="page">
+        {#if doc.background !== null}
+          <rect width={doc.width} height={doc.height} fill={doc.background} />
+        {/if}
+        {#each shownScenes as scene (scene.id)}
+          <ShapeView {scene} {bases} {masks} zoom={view.zoom} {prefix} />
         {/each}
       </g>
     </g>
@@ -320,9 +333,12 @@
     {/if}
     {#if single}
       <ShapeHandles shape={single} {editor} {view} />
-      {#if singleFill && singlePattern}
-        <PatternHandle shape={single} fill={singleFill} pattern={singlePattern} {editor} {view} />
+      {#if singleFill && isPlaced(singleFill) && grid && editor.painting === null}
+        <PatternHandle shape={single} fill={singleFill} {grid} {editor} {view} />
       {/if}
+    {/if}
+    {#if single && editor.painting !== null}
+      <MaskBrush shape={single} {editor} {view} {width} {height} />
     {/if}
     {#each outlined as { x, y, width: across, height: down }, index (index)}
       <rect class="sweep" {x} {y} width={across} height={down} />

@@ -54,12 +54,11 @@
   }
 
   function take(way: WholeWay): void {
-    editor.change((one) => {
-      const use = one.fill?.kind === 'pattern' ? one.fill : null;
-      const fit = use && fitOf(one, use, way);
-      if (!fit) return one;
+    editor.changePlaced((use, holder) => {
+      const fit = use.kind === 'pattern' ? fitOf(holder, use, way) : null;
+      if (!fit) return use;
       const { scaleX, scaleY, rotation } = fit;
-      return { ...one, fill: { ...use, scaleX, scaleY, rotation } };
+      return { ...use, scaleX, scaleY, rotation };
     });
   }
 </script>

@@ -83,7 +83,8 @@ export class Bases {
   /** The bases that `shapes` need, each once. */
   needed(shapes: readonly ShapeScene[], zoom: number): Base[] {
     const used = new Set<Base>();
-    for (const { paint } of shapes) if (paint?.kind === 'pattern') used.add(this.of(paint, zoom));
+    for (const { paints } of shapes)
+      for (const paint of paints) if (paint.kind === 'pattern') used.add(this.of(paint, zoom));
     return [...used];
   }
 }

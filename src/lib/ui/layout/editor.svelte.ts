@@ -3,16 +3,29 @@ import { SvelteMap } from 'svelte/reactivity';
 import type { LayoutData, PatternDetail, PatternForUse } from '$lib/contract/data';
 import type { ShapeForm } from '$lib/core/geom/shapes';
 import type { Box } from '$lib/core/geom/box';
-import { freshFill, FILL_VERSION, type Fill, type PatternFill } from '$lib/core/recipe/fill';
-import type { Shape } from '$lib/core/recipe/layout';
+import type { Point } from '$lib/core/geom/point';
+import {
+  colourFill,
+  coveringPicture,
+  freshFill,
+  gradientFill,
+  isPlaced,
+  type Fill,
+  type PatternFill,
+  type PlacedFill,
+} from '$lib/core/recipe/fill';
+import { freshGradient } from '$lib/core/recipe/gradient';
+import type { Mask } from '$lib/core/recipe/mask';
+import { freshShape, leadingFill, withFill, type Shape } from '$lib/core/recipe/layout';
 import type { Colourway } from '$lib/core/colour/colourway';
 import { tintOf, type Links, type Tint } from '$lib/core/colour/tint';
+import { fillLike, type FillProperty } from '$lib/core/recipe/copy-fill';
 import { freeName } from '$lib/core/recipe/edit';
 import { followColourway, followRecipe } from '$lib/core/recipe/links';
 import { recolourLayout, shownTints, type Exchange } from '$lib/core/recipe/recolour';
 import { LIMITS } from '$lib/core/recipe/limits';
 import { restack } from '$lib/core/recipe/stack';
-import { moveBy, withPattern, type TransformScope } from '$lib/core/recipe/transform';
+import { anchorTo, continuing, moveBy, type TransformScope } from '$lib/core/recipe/transform';
 import { patternLookup, shownRevision } from '$lib/core/scene/library';
 import { call } from '../state/api';
 import { History } from '../state/history.svelte';
@@ -37,6 +50,9 @@ const FRESH_FORMS: Record<ShapeForm['kind'], ShapeForm> = {
   star: { kind: 'star', points: 5, inner: 0.5 },
 };
 
+/** The colour that new fills start with. */
+export const FRESH_COLOUR = '#2f8fab';
+
 /** Everything the layout view does to its document: selection, shapes, fills, history, saving. */
 export class LayoutEditor {
   readonly history: History<LayoutDoc>;
@@ -48,6 +64,8 @@ export class LayoutEditor {
   selected: ReadonlySet<string> = $state.raw(new Set());
   scope: TransformScope = $state('shape');
   tool: Tool = $state('select');
+  /** While a mask is painted: whose. */
+  painting: 'fill' | 'shape' | null = $state(null);
 
   /** The present colours of palettes, where they changed since the layout was loaded. */
   links: Links = $state.raw(new Map());
@@ -57,6 +75,8 @@ export class LayoutEditor {
   readonly doc = $derived.by(() => this.follower.doc(this.history.doc));
   readonly lookup = $derived.by(() => patternLookup(this.follower.patterns(this.patterns.values())));
   readonly chosen = $derived.by(() => this.doc.shapes.filter((shape) => this.selected.has(shape.id)));
+  /** Which fill is worked on, counted from the top; `null` is the leading one of each shape. */
+  layer: number | null = $state(null);
   /** The selected shape where there is just one. */
   readonly single = $derived.by(() => (this.chosen.length === 1 ? (this.chosen[0] ?? null) : null));
 
@@ -73,6 +93,8 @@ export class LayoutEditor {
 
   select(ids: Iterable<string>): void {
     this.selected = new Set(ids);
+    this.layer = null;
+    this.painting = null;
   }
 
   /** Adds one to the selection or takes it out. */
@@ -80,6 +102,20 @@ export class LayoutEditor {
     const next = new Set(this.selected);
     if (!next.delete(id)) next.add(id);
     this.selected = next;
+    this.layer = null;
+  }
+
+  /** The fill of a shape that is worked on. */
+  activeOf(shape: Shape): Fill | null {
+    return this.layer === null
+      ? leadingFill(shape)
+      : (shape.fills[shape.fills.length - 1 - this.layer] ?? null);
+  }
+
+  /** The pattern in use that is worked on on a shape, if it is one. */
+  activePattern(shape: Shape): PatternFill | null {
+    const fill = this.activeOf(shape);
+    return fill?.kind === 'pattern' ? fill : null;
   }
 
   /** Changes the selected shapes (or `ids`) as one step, or as part of a gesture with `live`. */
@@ -90,9 +126,34 @@ export class LayoutEditor {
     else this.history.commit(next);
   }
 
-  /** Changes the pattern fills of the selected shapes. */
+  /** Moves the selected shapes, what is worked on in them, or both, as the handles do. */
+  moveSelected(by: Point, live = false): void {
+    this.change((shape) => moveBy(shape, this.scope, by, this.activeOf(shape)?.id), { live });
+  }
+
+  isLocked(id: string): boolean {
+    return this.doc.shapes.some((shape) => shape.id === id && shape.locked);
+  }
+
+  /** Changes the fill that is worked on of each selected shape. */
+  changeActive(change: (fill: Fill, shape: Shape) => Fill, live = false, ids?: ReadonlySet<string>): void {
+    this.change(
+      (shape) => {
+        const active = this.activeOf(shape);
+        return active ? withFill(shape, active.id, (fill) => change(fill, shape)) : shape;
+      },
+      { live, ...(ids ? { ids } : {}) },
+    );
+  }
+
+  /** Changes the patterns that are worked on. */
   changeFill(change: (fill: PatternFill) => PatternFill, live = false): void {
-    this.change((shape) => withPattern(shape, change), { live });
+    this.changeActive((fill) => (fill.kind === 'pattern' ? change(fill) : fill), live);
+  }
+
+  /** Changes the patterns and pictures that are worked on. */
+  changePlaced(change: (fill: PlacedFill, shape: Shape) => PlacedFill, live = false): void {
+    this.changeActive((fill, shape) => (isPlaced(fill) ? change(fill, shape) : fill), live);
   }
 
   /** Changes the page or its name. */
@@ -109,14 +170,12 @@ export class LayoutEditor {
       return;
     }
     const id = nanoid(12);
-    const shape: Shape = {
+    const shape = freshShape({
       id,
       name: this.freshName(SHAPE_NAMES[kind]),
       form: FRESH_FORMS[kind],
       ...box,
-      rotation: 0,
-      fill: null,
-    };
+    });
     this.history.commit({ ...this.history.doc, shapes: [...this.history.doc.shapes, shape] });
     this.select([id]);
     this.tool = 'select';
@@ -138,7 +197,7 @@ export class LayoutEditor {
       ...moveBy(shape, 'shape', { x: step, y: step }),
       id: nanoid(12),
       name: this.freshName(shape.name),
-      fill: shape.fill && { ...shape.fill, id: nanoid(12) },
+      fills: shape.fills.map((fill) => ({ ...fill, id: nanoid(12) })),
     }));
     if (copies.length === 0) return;
     this.history.commit({ ...this.history.doc, shapes: [...this.history.doc.shapes, ...copies] });
@@ -160,32 +219,131 @@ export class LayoutEditor {
       return;
     }
     if (!(await this.loadPattern(patternId))) return;
-    this.change((shape) => ({ ...shape, fill: refilled(shape.fill, patternId) }), { ids });
+    this.change((shape) => this.refill(shape, (held) => refilled(held, patternId)), { ids });
   }
 
-  /** Fills the selected shapes with one plain colour. */
+  /** Fills the selected shapes with one plain colour, in the place of what is worked on. */
   fillPlain(colour: string, live = false, link?: string): void {
+    const tint = tintOf(colour, link);
     this.change(
-      (shape) => {
-        const held = shape.fill;
-        const id = held?.kind === 'colour' ? held.id : nanoid(12);
-        return {
-          ...shape,
-          fill: {
-            kind: 'colour',
-            version: FILL_VERSION,
-            id,
-            ...tintOf(colour, link),
-            opacity: held?.opacity ?? 1,
-          },
-        };
-      },
+      (shape) =>
+        this.refill(shape, (held) => {
+          if (held?.kind !== 'colour')
+            return { ...colourFill(nanoid(12), tint), opacity: held?.opacity ?? 1 };
+          const { link: _link, ...rest } = held;
+          return { ...rest, ...tint };
+        }),
       { live },
     );
   }
 
+  /** Fills the selected shapes with a gradient, in the place of what is worked on. */
+  fillGradient(): void {
+    this.change((shape) =>
+      this.refill(shape, (held) =>
+        held?.kind === 'gradient'
+          ? held
+          : { ...freshOf({ kind: 'gradient' }, shape), opacity: held?.opacity ?? 1 },
+      ),
+    );
+  }
+
+  /** Fills the selected shapes with a picture that covers them; one that showed a picture keeps how it lay. */
+  fillPicture({ asset, width, height }: { asset: string; width: number; height: number }): void {
+    this.change((shape) =>
+      this.refill(shape, (held) => {
+        const fresh = freshOf({ kind: 'picture', asset, width, height }, shape);
+        return {
+          ...fresh,
+          opacity: held?.opacity ?? 1,
+          blend: held?.blend ?? 'normal',
+          mask: held?.mask ?? null,
+        };
+      }),
+    );
+  }
+
+  /** Makes the fills that are worked on like another one, in chosen properties. */
+  takeLike(from: Fill, properties: ReadonlySet<FillProperty>): void {
+    this.change((shape) => {
+      const held = this.activeOf(shape);
+      const next = fillLike(held, from, properties, nanoid(12));
+      if (!next) return shape;
+      return held ? withFill(shape, held.id, () => next) : { ...shape, fills: [next] };
+    });
+  }
+
+  /** Sets the mask of the fills that are worked on, or of the selected shapes. */
+  setMask(over: 'fill' | 'shape', mask: Mask | null, live = false): void {
+    if (over === 'fill') this.changeActive((fill) => ({ ...fill, mask }), true);
+    else this.change((shape) => ({ ...shape, mask }), { live: true });
+    if (!live) this.history.commit();
+  }
+
+  /** Starts painting the mask of the one selected shape, or of the fill that is worked on. */
+  paintMask(over: 'fill' | 'shape'): void {
+    this.painting = over;
+    this.tool = 'select';
+  }
+
+  /** Puts a fill in the place of the one that is worked on, or as the first. */
+  private refill(shape: Shape, make: (held: Fill | null) => Fill): Shape {
+    const held = this.activeOf(shape);
+    if (!held) return { ...shape, fills: [...shape.fills, make(null)] };
+    return withFill(shape, held.id, make);
+  }
+
+  /** Takes all fills of the selected shapes away. */
   clearFill(): void {
-    this.change((shape) => ({ ...shape, fill: null }));
+    this.layer = null;
+    this.change((shape) => ({ ...shape, fills: [] }));
+  }
+
+  /** Lays another fill over those of the selected shapes and works on it. */
+  async addFill(what: NewFill): Promise<void> {
+    if (what.kind === 'pattern' && !(await this.loadPattern(what.pattern))) return;
+    const full = this.chosen.find(({ fills }) => fills.length >= LIMITS.fills);
+    if (full) {
+      toasts.problem(`A shape has at most ${LIMITS.fills} fills; “${full.name}” has as many already.`);
+      return;
+    }
+    this.change((shape) => ({ ...shape, fills: [...shape.fills, freshOf(what, shape)] }));
+    this.layer = 0;
+  }
+
+  /** Takes the fill that is worked on away. */
+  removeFill(): void {
+    this.change((shape) => {
+      const active = this.activeOf(shape);
+      return active ? { ...shape, fills: shape.fills.filter(({ id }) => id !== active.id) } : shape;
+    });
+    this.layer = null;
+  }
+
+  /** Moves the fill that is worked on up or down among those of its shape. */
+  restackFill(towards: 'front' | 'back'): void {
+    const first = this.chosen[0];
+    const active = first && this.activeOf(first);
+    const at = first && active ? first.fills.length - 1 - first.fills.indexOf(active) : 0;
+    this.change((shape) => {
+      const held = this.activeOf(shape);
+      return held ? { ...shape, fills: restack(shape.fills, new Set([held.id]), towards) } : shape;
+    });
+    const most = (first?.fills.length ?? 1) - 1;
+    this.layer = Math.max(0, Math.min(most, at + (towards === 'front' ? -1 : 1)));
+  }
+
+  /** Anchors what is worked on to its shapes or to the page; nothing moves. */
+  anchor(anchored: 'shape' | 'page'): void {
+    this.changePlaced((fill, shape) => anchorTo(shape, fill, anchored));
+  }
+
+  /** Lays the patterns of all selected shapes as that of the first one lies, so that they continue one pattern. */
+  continueFirst(): void {
+    const first = this.chosen[0];
+    const from = first && this.activeOf(first);
+    if (!first || !from || !isPlaced(from)) return;
+    this.changePlaced((fill) => continuing(fill, from, first));
   }
 
   /** Exchanges colours of one palette for another's in all of the layout, as one step. */
@@ -263,10 +421,38 @@ export class LayoutEditor {
   }
 }
 
+/** What can be laid over a shape's fills. */
+export type NewFill =
+  | { kind: 'colour' | 'gradient' }
+  | { kind: 'pattern'; pattern: string }
+  | { kind: 'picture'; asset: string; width: number; height: number };
+
+function freshOf(what: NewFill, shape: Shape): Fill {
+  const id = nanoid(12);
+  switch (what.kind) {
+    case 'colour':
+      return colourFill(id, { colour: FRESH_COLOUR });
+    case 'gradient':
+      return gradientFill(id, freshGradient({ colour: FRESH_COLOUR }, { colour: '#ffffff' }));
+    case 'pattern':
+      // What is laid over others shows them through: its own ground would hide them.
+      return {
+        ...freshFill(id, what.pattern),
+        ground: shape.fills.length > 0 ? { kind: 'none' } : { kind: 'own' },
+      };
+    case 'picture': {
+      const { asset, width, height } = what;
+      return coveringPicture(id, { asset, width, height }, shape);
+    }
+  }
+}
+
 /** A fill of `patternId` that keeps what can be kept of the fill before; colours and hold belong to the old pattern. */
 function refilled(before: Fill | null, patternId: string): PatternFill {
-  if (before?.kind !== 'pattern')
-    return { ...freshFill(nanoid(12), patternId), opacity: before?.opacity ?? 1 };
+  if (before?.kind !== 'pattern') {
+    const { opacity = 1, blend = 'normal', mask = null } = before ?? {};
+    return { ...freshFill(nanoid(12), patternId), opacity, blend, mask };
+  }
   return before.pattern === patternId
     ? before
     : { ...before, pattern: patternId, held: null, colourway: null, colours: {} };

@@ -1,5 +1,4 @@
 import type { LayoutEditor } from './editor.svelte';
-import { moveBy } from '$lib/core/recipe/transform';
 import { toPx } from '$lib/core/num/length';
 
 export const LAYOUT_KEYS = [
@@ -35,7 +34,7 @@ export function layoutKey(event: KeyboardEvent, editor: LayoutEditor, actions: K
   const arrow = ARROWS[event.key];
   if (arrow && editor.selected.size > 0) {
     const step = toPx(event.shiftKey ? 10 : 1, editor.doc.measure);
-    editor.change((shape) => moveBy(shape, editor.scope, { x: arrow.x * step, y: arrow.y * step }));
+    editor.moveSelected({ x: arrow.x * step, y: arrow.y * step });
     return true;
   }
   const plain: Record<string, () => void> = {
@@ -50,6 +49,10 @@ export function layoutKey(event: KeyboardEvent, editor: LayoutEditor, actions: K
     '1': actions.lifeSize,
     '?': actions.help,
     Escape: () => {
+      if (editor.painting !== null) {
+        editor.painting = null;
+        return;
+      }
       editor.tool = 'select';
       editor.select([]);
     },

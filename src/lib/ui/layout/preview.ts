@@ -1,6 +1,12 @@
 import { chain, scaling, type Affine } from '$lib/core/geom/affine';
 import type { Hex } from '$lib/core/colour/parse';
-import { meanScale, type PatternPaint, type ShapeScene } from '$lib/core/scene/layout';
+import {
+  meanScale,
+  type GradientScene,
+  type PatternPaint,
+  type ShapePaint,
+  type ShapeScene,
+} from '$lib/core/scene/layout';
 import { paintKey } from '$lib/core/svg/layout';
 import { throughLook } from '$lib/core/svg/paint';
 import { cellMarkup, underlayWidth } from '$lib/core/svg/pieces';
@@ -24,8 +30,8 @@ export class Preview {
   /** Makes the pictures of all patterns that `scenes` show at a zoom, in the background. */
   prepare(scenes: readonly ShapeScene[], zoom: number): void {
     const wanted = new Map<string, { paint: PatternPaint; scale: number }>();
-    for (const { paint } of scenes) {
-      if (paint?.kind !== 'pattern') continue;
+    for (const paint of scenes.flatMap(({ paints }) => paints)) {
+      if (paint.kind !== 'pattern') continue;
       const key = paintKey(paint);
       const scale = Math.max(wanted.get(key)?.scale ?? 0, meanScale(paint.matrix) * zoom);
       wanted.set(key, { paint, scale });
@@ -38,10 +44,18 @@ export class Preview {
     }
   }
 
-  /** True where every pattern of `scenes` has its picture. */
+  /** True where every pattern of `scenes` has its picture, and nothing needs more than a canvas fills at once. */
   ready(scenes: readonly ShapeScene[]): boolean {
     return scenes.every(
-      ({ paint }) => paint?.kind !== 'pattern' || typeof this.tiles.get(paintKey(paint)) === 'object',
+      ({ paints, mask }) =>
+        mask === null &&
+        paints.every(
+          (paint) =>
+            paint.mask === null &&
+            paint.kind !== 'picture' &&
+            (paint.kind !== 'pattern' ||
+              (paint.wash === null && typeof this.tiles.get(paintKey(paint)) === 'object')),
+        ),
     );
   }
 
@@ -77,27 +91,44 @@ export class Preview {
     context.fillStyle = page.background ?? '#ffffff';
     context.fill();
     for (const scene of scenes) {
-      const { paint } = scene;
-      if (!paint) continue;
+      if (scene.paints.length === 0) continue;
       place(scene.x, scene.y);
       const path = this.path(scene.d);
-      if (paint.kind === 'colour') {
-        fill(context, path, paint.colour, paint.opacity);
-        continue;
+      for (const paint of scene.paints) {
+        context.globalCompositeOperation = paint.blend === 'normal' ? 'source-over' : paint.blend;
+        this.paint(context, path, paint, patterns);
       }
-      // A gradient ground shows as its first colour while things move.
-      if (paint.ground) fill(context, path, paint.ground.colour, paint.ground.opacity);
-      const key = paintKey(paint);
-      const tile = this.tiles.get(key);
-      if (typeof tile !== 'object') continue;
-      if (!patterns.has(key)) patterns.set(key, context.createPattern(tile.picture, 'repeat'));
-      const pattern = patterns.get(key);
-      if (!pattern) continue;
-      const { cell } = paint.pattern.scene;
-      const toTile = scaling(cell.width / tile.picture.width, cell.height / tile.picture.height);
-      pattern.setTransform(matrixOf(chain(paint.matrix, cell.matrix, toTile)));
-      fill(context, path, pattern, paint.opacity);
     }
+    context.globalCompositeOperation = 'source-over';
+  }
+
+  private paint(
+    context: CanvasRenderingContext2D,
+    path: Path2D,
+    paint: ShapePaint,
+    patterns: Map<string, CanvasPattern | null>,
+  ): void {
+    if (paint.kind === 'picture') return;
+    if (paint.kind === 'colour') {
+      fill(context, path, paint.colour, paint.opacity);
+      return;
+    }
+    if (paint.kind === 'gradient') {
+      fill(context, path, gradientOf(context, paint.gradient), paint.opacity);
+      return;
+    }
+    // A gradient ground shows as its first colour while things move.
+    if (paint.ground) fill(context, path, paint.ground.colour, paint.ground.opacity);
+    const key = paintKey(paint);
+    const tile = this.tiles.get(key);
+    if (typeof tile !== 'object') return;
+    if (!patterns.has(key)) patterns.set(key, context.createPattern(tile.picture, 'repeat'));
+    const pattern = patterns.get(key);
+    if (!pattern) return;
+    const { cell } = paint.pattern.scene;
+    const toTile = scaling(cell.width / tile.picture.width, cell.height / tile.picture.height);
+    pattern.setTransform(matrixOf(chain(paint.matrix, cell.matrix, toTile)));
+    fill(context, path, pattern, paint.opacity);
   }
 
   private path(d: string): Path2D {
@@ -110,12 +141,31 @@ export class Preview {
   }
 }
 
+/** A gradient of a fill; a canvas has no matrix for it, so a turned radial one is drawn by its middle and rim alone. */
+function gradientOf(
+  context: CanvasRenderingContext2D,
+  { kind, matrix, stops }: GradientScene,
+): CanvasGradient {
+  const { a, b, e, f } = matrix;
+  const gradient =
+    kind === 'linear'
+      ? context.createLinearGradient(e, f, e + a, f + b)
+      : context.createRadialGradient(e, f, 0, e, f, Math.hypot(a, b));
+  for (const { at, colour, opacity } of stops) {
+    const alpha = Math.round(opacity * 255)
+      .toString(16)
+      .padStart(2, '0');
+    gradient.addColorStop(at, `${colour}${alpha}`);
+  }
+  return gradient;
+}
+
 const matrixOf = ({ a, b, c, d, e, f }: Affine): DOMMatrix => new DOMMatrix([a, b, c, d, e, f]);
 
 function fill(
   context: CanvasRenderingContext2D,
   path: Path2D,
-  style: string | CanvasPattern,
+  style: string | CanvasPattern | CanvasGradient,
   opacity: number,
 ): void {
   context.globalAlpha = opacity;

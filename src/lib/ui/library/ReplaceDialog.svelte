@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { patternFills } from '$lib/core/recipe/layout';
   import { invalidateAll } from '$app/navigation';
   import { onMount } from 'svelte';
   import type {
@@ -52,10 +53,10 @@
   }
   const before = (use: UseInPlace) => preview.recipes[use.held ?? preview.newest];
   function after(use: UseInPlace): UseInPlace {
-    const { fill } = use.shape;
-    if (!by?.recipe || fill?.kind !== 'pattern') return use;
+    const [fill] = patternFills(use.shape);
+    if (!by?.recipe || !fill) return use;
     const replaced = replacePattern(fill, by.id, before(use)?.slots ?? [], by.recipe.slots);
-    return { ...use, held: null, shape: { ...use.shape, fill: replaced } };
+    return { ...use, held: null, shape: { ...use.shape, fills: [replaced] } };
   }
   async function replace(): Promise<void> {
     if (!by) return;

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { patternFills } from '$lib/core/recipe/layout';
   import { invalidateAll } from '$app/navigation';
   import type { BulkChange, PatternDetail, PublishPreview, UseInPlace } from '$lib/contract/data';
   import Button from '../components/Button.svelte';
@@ -49,7 +50,7 @@
     );
     await invalidateAll();
   }
-  const fillOf = (use: UseInPlace) => (use.shape.fill?.kind === 'pattern' ? use.shape.fill : null);
+  const fillOf = (use: UseInPlace) => patternFills(use.shape)[0] ?? null;
   const recipeOf = (use: UseInPlace) => found?.recipes[use.held ?? found.newest];
 </script>
 

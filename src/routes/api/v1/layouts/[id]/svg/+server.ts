@@ -1,4 +1,5 @@
 import { fromPx } from '$lib/core/num/length';
+import { maskPicture } from '$lib/core/formats/mask-picture';
 import { layoutSvg } from '$lib/core/svg/layout';
 import { svgHeaders } from '$lib/server/app/files';
 import { api } from '$lib/server/app/http';
@@ -15,6 +16,7 @@ export const GET = api('layoutSvg', async ({ app, params, query, event }) => {
     width: say(layout.width),
     height: say(layout.height),
     title: layout.name,
+    maskPicture: (mask) => maskPicture(mask, layout.ppi / 96),
   });
   const asFile = event.request.headers.get('sec-fetch-dest') !== 'image';
   const whole = await app.pictures.embed(svg);

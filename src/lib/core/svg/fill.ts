@@ -1,0 +1,75 @@
+import type { BlendMode } from '../colour/blend';
+import type { Box } from '../geom/box';
+import type { PaintedMask } from '../recipe/mask';
+import type { GradientScene, MaskScene, PicturePaint } from '../scene/layout';
+import { pictureAddress, type PaintMarkup } from './paint';
+import { contentId, factor, matrixText, num } from './print';
+
+/** Draws the part of a painted mask that its strokes touch: a grey picture, light where it shows, and its box in mask px. */
+export type MaskPicture = (mask: PaintedMask) => { href: string; box: Box } | null;
+
+/** The attribute that blends a group with what lies below it, by the W3C name of the mode. */
+export const blendText = (blend: BlendMode): string =>
+  blend === 'normal' ? '' : ` style="mix-blend-mode:${blend}"`;
+
+/** A gradient of a fill in frame px. `white` gives its opacities alone, for a mask. */
+export function gradientPaint({ kind, matrix, stops }: GradientScene, white = false): PaintMarkup {
+  const form = kind === 'linear' ? 'x1="0" y1="0" x2="1" y2="0"' : 'cx="0" cy="0" r="1"';
+  const attributes = `gradientUnits="userSpaceOnUse" ${form} gradientTransform="${matrixText(matrix)}"`;
+  const body = stops
+    .map(({ at, colour, opacity }) => {
+      const see = opacity < 1 ? ` stop-opacity="${num(opacity)}"` : '';
+      return `<stop offset="${num(at)}" stop-color="${white ? '#ffffff' : colour}"${see}/>`;
+    })
+    .join('');
+  const id = contentId('g', attributes + body);
+  return {
+    value: `url(#${id})`,
+    defs: `<${kind}Gradient id="${id}" ${attributes}>${body}</${kind}Gradient>`,
+  };
+}
+
+/** True where a gradient lets nothing through: what it covers need not be drawn below it. */
+export const isOpaqueGradient = ({ stops }: GradientScene): boolean =>
+  stops.every(({ opacity }) => opacity >= 1);
+
+type LaidPicture = Pick<PicturePaint, 'asset' | 'width' | 'height' | 'matrix'>;
+
+/** A picture laid through its matrix, in frame px. */
+export function layPicture({ asset, width, height, matrix }: LaidPicture): string {
+  const href = pictureAddress({ asset, look: null });
+  return `<image href="${href}" width="${num(width)}" height="${num(height)}" preserveAspectRatio="none" transform="${matrixText(matrix)}"/>`;
+}
+
+/** The attributes that limit a mask to a box. */
+export const boxText = ({ x, y, width, height }: Box): string =>
+  `x="${factor(x)}" y="${factor(y)}" width="${factor(width)}" height="${factor(height)}"`;
+
+/** A soft mask over a box of the frame, as a luminance <mask>. */
+export function maskMarkup(id: string, mask: MaskScene, box: Box, picture: MaskPicture): string {
+  const open = `<mask id="${id}" maskUnits="userSpaceOnUse" ${boxText(box)}>`;
+  if (mask.kind === 'gradient') {
+    const { value, defs } = gradientPaint(mask.gradient, true);
+    return `${open}${defs}<rect ${boxText(box)} fill="${value}"/></mask>`;
+  }
+  if (mask.kind === 'picture') {
+    const image = layPicture(mask);
+    if (!mask.inverted) return `${open}${image}</mask>`;
+    const filter = contentId('n', 'negative');
+    return `${open}${NEGATIVE(filter)}<g filter="url(#${filter})">${image}</g></mask>`;
+  }
+  const painted = picture(mask);
+  const image = painted
+    ? `<image href="${painted.href}" ${boxText(painted.box)} preserveAspectRatio="none" transform="${matrixText(mask.matrix)}"/>`
+    : '';
+  return `${open}<rect ${boxText(box)} fill="#ffffff"/>${image}</mask>`;
+}
+
+const NEGATIVE = (id: string): string => {
+  const channel = (name: string): string => `<feFunc${name} type="table" tableValues="1 0"/>`;
+  return `<filter id="${id}" x="0" y="0" width="1" height="1" color-interpolation-filters="sRGB"><feComponentTransfer>${['R', 'G', 'B'].map(channel).join('')}</feComponentTransfer></filter>`;
+};
+
+/** A mask that shows where `drawing` is opaque: what limits a gradient to the motifs of a pattern. */
+export const alphaMask = (id: string, box: Box, drawing: string): string =>
+  `<mask id="${id}" maskUnits="userSpaceOnUse" ${boxText(box)} mask-type="alpha" style="mask-type:alpha">${drawing}</mask>`;

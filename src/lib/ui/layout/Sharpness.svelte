@@ -1,0 +1,30 @@
+<script lang="ts">
+  import type { LengthUnit } from '$lib/core/num/length';
+  import type { PictureFill } from '$lib/core/recipe/fill';
+  import { effectivePpi, sharpnessOf } from '$lib/core/recipe/sharpness';
+
+  /** How many pixels a picture has to an inch at its present size; for print, too few are marked. */
+  type Props = { fill: PictureFill; unit: LengthUnit };
+  let { fill, unit }: Props = $props();
+
+  const ppi = $derived(effectivePpi(fill));
+  const sharp = $derived(unit === 'px' ? 'full' : sharpnessOf(ppi));
+  const note = $derived(
+    sharp === 'coarse' ? ', coarse in print' : sharp === 'fair' ? ', under 300 for print' : '',
+  );
+</script>
+
+<div class="cell">
+  <span>Sharpness</span>
+  <span class="ppi" class:coarse={sharp === 'coarse'}>{Number(ppi.toFixed(1))} ppi{note}</span>
+</div>
+
+<style>
+  .ppi {
+    font: 500 13px var(--mono);
+    white-space: nowrap;
+  }
+  .coarse {
+    color: var(--amber);
+  }
+</style>

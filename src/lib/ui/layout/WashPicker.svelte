@@ -1,0 +1,56 @@
+<script lang="ts">
+  import type { PaletteData } from '$lib/contract/data';
+  import type { PatternFill } from '$lib/core/recipe/fill';
+  import { freshGradient, type Gradient } from '$lib/core/recipe/gradient';
+  import type { Shape } from '$lib/core/recipe/layout';
+  import Button from '../components/Button.svelte';
+  import Popover from '../components/Popover.svelte';
+  import { FRESH_COLOUR, type LayoutEditor } from './editor.svelte';
+  import GradientPicker from './GradientPicker.svelte';
+
+  /** A gradient over the motifs alone: the ground and what lies behind stay untouched. */
+  type Props = { editor: LayoutEditor; shape: Shape; fill: PatternFill; palettes: PaletteData[] };
+  let { editor, shape, fill, palettes }: Props = $props();
+
+  function set(wash: Gradient | null, live: boolean): void {
+    editor.changeFill((one) => ({ ...one, wash }), true);
+    if (!live) editor.history.commit();
+  }
+  const first = $derived(Object.values(editor.tintsOf(fill))[0] ?? { colour: FRESH_COLOUR });
+</script>
+
+<Popover label="Gradient over the motifs: {fill.wash ? 'on' : 'none'}" width={310}>
+  {#snippet button()}<span class="open">{fill.wash ? 'gradient over motifs' : 'gradient …'}</span>{/snippet}
+  <div class="wash">
+    <strong>Gradient over the motifs alone</strong>
+    {#if fill.wash}
+      <GradientPicker
+        gradient={fill.wash}
+        {shape}
+        {palettes}
+        onset={set}
+        oncancel={() => editor.history.cancel()}
+      />
+      <Button kind="quiet" onclick={() => set(null, false)}>Take the gradient away</Button>
+    {:else}
+      <p>It colours the motifs; the ground and what lies behind stay as they are.</p>
+      <Button onclick={() => set(freshGradient(first, { colour: '#ffffff' }), false)}>Add a gradient</Button>
+    {/if}
+  </div>
+</Popover>
+
+<style>
+  .open {
+    color: var(--kelp);
+    font-size: var(--small);
+  }
+  .wash {
+    display: grid;
+    justify-items: start;
+    gap: 8px;
+  }
+  p {
+    margin: 0;
+    color: var(--muted);
+  }
+</style>
