@@ -34,7 +34,7 @@ export const shapeSchema = Joi.object({
   reflectY: Joi.boolean().required(),
   locked: Joi.boolean().required(),
   hidden: Joi.boolean().required(),
-  fills: Joi.array().items(fillSchema).max(LIMITS.fills).required(),
+  fills: Joi.array().items(fillSchema.optional()).max(LIMITS.fills).required(),
   mask: maskSchema.required(),
 }).meta({ className: 'Shape' });
 

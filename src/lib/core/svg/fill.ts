@@ -55,8 +55,8 @@ export function maskMarkup(id: string, mask: MaskScene, box: Box, picture: MaskP
   if (mask.kind === 'picture') {
     const image = layPicture(mask);
     if (!mask.inverted) return `${open}${image}</mask>`;
-    const filter = contentId('n', 'negative');
-    return `${open}${NEGATIVE(filter)}<g filter="url(#${filter})">${image}</g></mask>`;
+    const filter = contentId('n', boxText(box));
+    return `${open}${negative(filter, box)}<g filter="url(#${filter})">${image}</g></mask>`;
   }
   const painted = picture(mask);
   const image = painted
@@ -65,10 +65,11 @@ export function maskMarkup(id: string, mask: MaskScene, box: Box, picture: MaskP
   return `${open}<rect ${boxText(box)} fill="#ffffff"/>${image}</mask>`;
 }
 
-const NEGATIVE = (id: string): string => {
+/** A filter that turns light and dark about. Its region is in px: librsvg draws nothing for shares of a group in a mask. */
+function negative(id: string, box: Box): string {
   const channel = (name: string): string => `<feFunc${name} type="table" tableValues="1 0"/>`;
-  return `<filter id="${id}" x="0" y="0" width="1" height="1" color-interpolation-filters="sRGB"><feComponentTransfer>${['R', 'G', 'B'].map(channel).join('')}</feComponentTransfer></filter>`;
-};
+  return `<filter id="${id}" filterUnits="userSpaceOnUse" ${boxText(box)} color-interpolation-filters="sRGB"><feComponentTransfer>${['R', 'G', 'B'].map(channel).join('')}</feComponentTransfer></filter>`;
+}
 
 /** A mask that shows where `drawing` is opaque: what limits a gradient to the motifs of a pattern. */
 export const alphaMask = (id: string, box: Box, drawing: string): string =>

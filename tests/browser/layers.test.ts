@@ -1,0 +1,302 @@
+import { Resvg } from '@resvg/resvg-js';
+import { PNG } from 'pngjs';
+import sharp from 'sharp';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { BLEND_MODES } from '../../src/lib/core/colour/blend';
+import { IDENTITY, chain, rotation, scaling, translation } from '../../src/lib/core/geom/affine';
+import {
+  colourFill,
+  coveringPicture,
+  freshFill,
+  gradientFill,
+  type Fill,
+  type PatternFill,
+} from '../../src/lib/core/recipe/fill';
+import type { Gradient } from '../../src/lib/core/recipe/gradient';
+import { freshShape, type Shape } from '../../src/lib/core/recipe/layout';
+import type { Mask, MaskStroke } from '../../src/lib/core/recipe/mask';
+import type { ImportedMotif } from '../../src/lib/contract/data';
+import { exportPng, layoutWith, publishedPattern } from '../support/api';
+import { at, openBrowser, pixelsOf, visit, type Session } from '../support/browser';
+import { dot, place, recipe } from '../support/recipes';
+
+const WIDTH = 360;
+const HEIGHT = 260;
+
+let session: Session;
+let pattern: string;
+let photo: { asset: string; width: number; height: number };
+let cutOut: { asset: string; width: number; height: number };
+beforeAll(async () => {
+  session = await openBrowser(1400, 1000);
+  pattern = await publishedPattern(
+    recipe({
+      ground: { kind: 'slot', slot: 'paper' },
+      motifs: [dot('d', 30)],
+      placings: [place('d', 25, 25), place('d', 75, 70)],
+    }),
+  );
+  photo = await picture(180, 130, (x, y) => [x + 40, y * 1.6, 220 - x, 255]);
+  cutOut = await picture(90, 90, (x, y) => [200, 60, 40, Math.hypot(x - 45, y - 45) < 40 ? 255 : 0]);
+});
+afterAll(() => session.close());
+
+/** Brings a picture in whose pixels a function gives. */
+async function picture(
+  width: number,
+  height: number,
+  colour: (x: number, y: number) => number[],
+): Promise<{ asset: string; width: number; height: number }> {
+  const pixels = Array.from({ length: width * height }, (_, at) =>
+    colour(at % width, Math.floor(at / width)),
+  );
+  const raw = Buffer.from(pixels.flat().map((value) => Math.max(0, Math.min(255, Math.round(value)))));
+  const png = await sharp(raw, { raw: { width, height, channels: 4 } })
+    .png()
+    .toBuffer();
+  const answer = await fetch(at('/api/v1/motifs/pictures'), {
+    method: 'POST',
+    headers: { 'content-type': 'image/png', 'x-file-name': 'photo.png' },
+    body: new Uint8Array(png),
+  });
+  const taken = (await answer.json()) as ImportedMotif;
+  const { asset } = taken.content.elements.find((element) => element.picture)?.picture ?? { asset: '' };
+  return { asset, width, height };
+}
+
+type Pixels = { data: Uint8Array };
+
+/** The share of pixels of which a channel differs by more than `more`. */
+function differing(one: Pixels, other: Pixels, more: number): number {
+  let count = 0;
+  for (let from = 0; from < one.data.length; from += 4)
+    if ([0, 1, 2].some((channel) => Math.abs(one.data[from + channel]! - other.data[from + channel]!) > more))
+      count += 1;
+  return (count * 4) / one.data.length;
+}
+
+async function inChromium(svg: string): Promise<PNG> {
+  const { page } = session;
+  await page.goto('about:blank');
+  await page.setContent(`<style>body{margin:0}svg{display:block}</style>${svg}`);
+  return pixelsOf(page, { x: 0, y: 0, width: WIDTH, height: HEIGHT });
+}
+
+/** The page as the stage shows it at 100 %. */
+async function onStage(path: string): Promise<PNG> {
+  const { page } = session;
+  await visit(page, path);
+  await page.focus('.stage');
+  await page.keyboard.press('1');
+  await page.waitForFunction(
+    (width: number) => {
+      const paper = document.querySelector('[data-paper]');
+      return paper !== null && Math.abs(paper.getBoundingClientRect().width - width) < 0.01;
+    },
+    {},
+    WIDTH,
+  );
+  await new Promise((resolve) => setTimeout(resolve, 300));
+  const box = await page.$eval('[data-paper]', (paper) => {
+    const { x, y } = paper.getBoundingClientRect();
+    return { x, y };
+  });
+  return pixelsOf(page, { x: Math.round(box.x), y: Math.round(box.y), width: WIDTH, height: HEIGHT });
+}
+
+/** What a layout looks like on the stage, as PNG, and as SVG in three engines. */
+async function everywhere(shapes: Shape[], background: string | null = '#ffffff') {
+  const layout = await layoutWith(shapes, { width: WIDTH, height: HEIGHT, background });
+  const png = PNG.sync.read(await exportPng(layout.id, 96));
+  const svg = await (await fetch(at(`/api/v1/layouts/${layout.id}/svg?patterns=expanded`))).text();
+  const live = await (await fetch(at(`/api/v1/layouts/${layout.id}/svg?patterns=live`))).text();
+  return {
+    png,
+    stage: await onStage(layout.path),
+    chromium: await inChromium(svg),
+    live: await inChromium(live),
+    resvg: { data: new Resvg(svg, { background: '#ffffff' }).render().pixels },
+    librsvg: {
+      data: await sharp(Buffer.from(svg)).flatten({ background: '#ffffff' }).ensureAlpha().raw().toBuffer(),
+    },
+  };
+}
+
+/** All agree but for the edges of drawn things: few pixels differ by more than a trace. */
+function expectAlike(drawn: Awaited<ReturnType<typeof everywhere>>, share = 0.02, more = 24): void {
+  const { png, ...others } = drawn;
+  for (const [name, picture] of Object.entries(others))
+    expect(differing(png, picture, more), name).toBeLessThan(share);
+}
+
+const area = (fills: Fill[], over: Partial<Shape> = {}): Shape =>
+  freshShape({
+    id: 'area',
+    name: 'Area',
+    form: { kind: 'rectangle', radius: 24 },
+    x: 30,
+    y: 20,
+    width: 300,
+    height: 220,
+    fills,
+    ...over,
+  });
+const dots = (over: Partial<PatternFill> = {}): PatternFill => ({
+  ...freshFill('dots', pattern),
+  scaleX: 0.7,
+  scaleY: 0.7,
+  rotation: 20,
+  ...over,
+});
+const sunset: Gradient = {
+  kind: 'linear',
+  from: { x: 0.1, y: 0.2 },
+  to: { x: 0.9, y: 0.7 },
+  stops: [
+    { colour: '#e5572e', at: 0, opacity: 1 },
+    { colour: '#f3c14b', at: 0.4, opacity: 1 },
+    { colour: '#10394d', at: 1, opacity: 1 },
+  ],
+};
+const fading: Gradient = {
+  ...sunset,
+  stops: sunset.stops.map((stop, index) => ({ ...stop, opacity: 1 - index * 0.45 })),
+};
+const base = (): Fill => coveringPicture('photo', photo, { width: 300, height: 220 });
+
+describe('several fills on one shape look the same on the stage, as PNG and as SVG', () => {
+  it('blended by each of the sixteen modes over a picture', async () => {
+    const cells = BLEND_MODES.map((blend, index) => {
+      const cell = { x: (index % 4) * 90, y: Math.floor(index / 4) * 65, width: 88, height: 63 };
+      return area(
+        [
+          coveringPicture('photo', photo, cell),
+          dots({ blend, opacity: 0.8, ground: { kind: 'none' } }),
+          { ...gradientFill('over', sunset), blend, opacity: 0.5 },
+        ],
+        { id: blend, form: { kind: 'rectangle', radius: 0 }, ...cell },
+      );
+    });
+    // One mode that went wrong would be a sixteenth of the page.
+    expectAlike(await everywhere(cells), 0.03);
+  });
+
+  it('blended on a clear page: there is nothing to blend with, and the colours stand', async () => {
+    const drawn = await everywhere(
+      [
+        area(
+          [colourFill('c', { colour: '#8fc7cf' }), dots({ blend: 'multiply', ground: { kind: 'none' } })],
+          { x: 90 },
+        ),
+        area([{ ...colourFill('m', { colour: '#e5572e' }), blend: 'multiply' }], {
+          id: 'lone',
+          x: 0,
+          y: 0,
+          width: 80,
+          height: 60,
+        }),
+      ],
+      null,
+    );
+    const [r, g, b] = drawn.png.data.slice((30 * WIDTH + 40) * 4);
+    expect([r, g, b]).toEqual([0xe5, 0x57, 0x2e]);
+    const { png, stage } = drawn;
+    // The stage lays a clear page on white.
+    expect(differing({ data: overWhite(png) }, stage, 24)).toBeLessThan(0.02);
+  });
+
+  it('gradients, straight and round, on a turned, skewed and reflected shape', async () => {
+    const round: Gradient = { ...fading, kind: 'radial', from: { x: 0.4, y: 0.5 }, to: { x: 0.9, y: 0.5 } };
+    for (const gradient of [sunset, fading, round])
+      expectAlike(
+        await everywhere([
+          area([colourFill('c', { colour: '#f8f4e8' }), { ...gradientFill('g', gradient), opacity: 0.9 }], {
+            ...{ x: 80, y: 40, width: 200, height: 150, rotation: 25, skew: 12, reflectX: true },
+          }),
+        ]),
+      );
+  });
+
+  it('a picture, shrunk, enlarged, turned and reflected, and a cut-out in front', async () => {
+    for (const over of [
+      {},
+      { scaleX: 0.31, scaleY: 0.31, rotation: 30 },
+      { scaleX: 2.4, scaleY: 1.9, rotation: -70, reflectY: true, skew: 8 },
+    ])
+      expectAlike(
+        await everywhere([
+          area([{ ...base(), ...over } as Fill]),
+          area([coveringPicture('cut', cutOut, { width: 120, height: 120 })], {
+            ...{ id: 'cut', x: 100, y: 60, width: 120, height: 120, form: { kind: 'rectangle', radius: 0 } },
+          }),
+        ]),
+      );
+  });
+
+  it('a gradient over the motifs alone, opaque and fading; the ground stays', async () => {
+    const ground = { kind: 'colour' as const, colour: '#e0f0ec' };
+    for (const wash of [sunset, fading]) {
+      const drawn = await everywhere([area([dots({ wash, opacity: 0.9, ground })])]);
+      expectAlike(drawn);
+      // A point of ground between the motifs keeps the ground's own colour.
+      const plain = await everywhere([area([dots({ opacity: 0.9, ground })])]);
+      const grounds = (picture: Pixels): number => countOf(picture, [224, 240, 236]);
+      expect(Math.abs(grounds(drawn.png) - grounds(plain.png)) / grounds(plain.png)).toBeLessThan(0.02);
+    }
+  });
+});
+
+describe('soft masks look the same on the stage, as PNG and as SVG', () => {
+  const stroke = (over: Partial<MaskStroke>): MaskStroke => ({
+    ...{ mode: 'erase', size: 90, softness: 0.7, strength: 1, points: [60, 60, 150, 120, 240, 60] },
+    ...over,
+  });
+  const masks: [string, () => Mask][] = [
+    [
+      'painted',
+      () => ({
+        kind: 'painted',
+        matrix: IDENTITY,
+        strokes: [stroke({}), stroke({ mode: 'restore', size: 40, strength: 0.8, points: [150, 110] })],
+      }),
+    ],
+    [
+      'painted, then turned and stretched',
+      () => ({
+        kind: 'painted',
+        matrix: chain(translation(40, 10), rotation(20), scaling(0.8, 1.1)),
+        strokes: [stroke({ softness: 0.2 })],
+      }),
+    ],
+    ['a gradient', () => ({ kind: 'gradient', gradient: fading })],
+    ['the light of a picture', () => ({ kind: 'picture', matrix: scaling(1.7), ...photo, inverted: false })],
+    ['the dark of a picture', () => ({ kind: 'picture', matrix: scaling(1.7), ...photo, inverted: true })],
+  ];
+
+  it.each(masks)('over one fill: %s', async (_name, mask) => {
+    expectAlike(await everywhere([area([base(), dots({ mask: mask(), blend: 'multiply' })])]));
+  });
+
+  it.each(masks)('over a whole shape: %s', async (_name, mask) => {
+    const shape = area([base(), dots({ ground: { kind: 'none' }, blend: 'screen' })], { mask: mask() });
+    const under = area([colourFill('c', { colour: '#e5572e' })], { id: 'under', y: 90, height: 60 });
+    expectAlike(await everywhere([under, shape]));
+  });
+});
+
+function countOf({ data }: Pixels, [red, green, blue]: number[]): number {
+  let count = 0;
+  for (let from = 0; from < data.length; from += 4)
+    if (data[from] === red && data[from + 1] === green && data[from + 2] === blue) count += 1;
+  return count;
+}
+
+function overWhite({ data }: Pixels): Uint8Array {
+  const out = new Uint8Array(data);
+  for (let from = 0; from < out.length; from += 4) {
+    const alpha = out[from + 3]! / 255;
+    for (let channel = 0; channel < 3; channel += 1)
+      out[from + channel] = Math.round(out[from + channel]! * alpha + 255 * (1 - alpha));
+  }
+  return out;
+}
