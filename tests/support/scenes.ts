@@ -1,5 +1,5 @@
 import { freshFill, type PatternFill } from '../../src/lib/core/recipe/fill';
-import { freshShape, type Layout, type Shape } from '../../src/lib/core/recipe/layout';
+import { freshPage, freshShape, type Layout, type Shape } from '../../src/lib/core/recipe/layout';
 import type { Recipe } from '../../src/lib/core/recipe/recipe';
 import { compileLayout, compiledPattern, type LayoutScene } from '../../src/lib/core/scene/layout';
 import { compileUnit } from '../../src/lib/core/scene/unit';
@@ -26,10 +26,7 @@ export function filledPage(
   background: string | null = null,
 ): LayoutScene {
   const layout: Layout = {
-    width: side,
-    height: side,
-    measure: 'px',
-    ppi: 96,
+    ...freshPage(side, side),
     background,
     shapes: [filledShape({ x: 0, y: 0, width: side, height: side }, over)],
   };

@@ -4,9 +4,9 @@ import type { Colourway } from '../core/colour/colourway';
 import type { ColourSlot } from '../core/colour/slots';
 import type { Gap, Repeat, Size } from '../core/lattice/repeat';
 import type { LengthUnit } from '../core/num/length';
-import type { Layout, Shape } from '../core/recipe/layout';
+import type { Layout, Shape, ShapeGroup } from '../core/recipe/layout';
 import type { PaletteEntry, PatternCredit } from '../core/recipe/library';
-import type { MotifContent, Recipe } from '../core/recipe/recipe';
+import type { Guide, MotifContent, Recipe } from '../core/recipe/recipe';
 
 export type { BlendMode };
 
@@ -172,6 +172,8 @@ export type LayoutChange =
   | { do: 'put-shape'; shape: Shape }
   | { do: 'remove-shape'; id: string }
   | { do: 'order'; ids: string[] }
+  | { do: 'put-group'; group: ShapeGroup }
+  | { do: 'remove-group'; id: string }
   | {
       do: 'page';
       name?: string;
@@ -181,6 +183,9 @@ export type LayoutChange =
       ppi?: number;
       background?: Hex | null;
       backgroundLink?: string | null;
+      bleed?: number;
+      margin?: number;
+      guides?: readonly Guide[];
     };
 
 export type PaletteData = {

@@ -41,7 +41,7 @@ function tagged(options: Record<string, Joi.PartialSchemaMap>): Joi.Alternatives
     .required();
 }
 
-export const form = tagged({
+const forms = {
   rectangle: { radius: Joi.number().min(0).max(1e6).required() },
   ellipse: {},
   polygon: { sides: between(LIMITS.sides).integer().required() },
@@ -49,7 +49,9 @@ export const form = tagged({
     points: between(LIMITS.starPoints).integer().required(),
     inner: between(LIMITS.starInner).required(),
   },
-});
+};
+
+export const form = tagged(forms);
 
 const stroke = Joi.object({
   slot: id().required(),
@@ -74,6 +76,35 @@ const gradient = Joi.object({
     .max(64)
     .required(),
   spread: one('pad', 'reflect', 'repeat'),
+});
+
+const drawn = {
+  width: Joi.number().greater(0).max(LIMITS.shapeSide.most).required(),
+  height: Joi.number().greater(0).max(LIMITS.shapeSide.most).required(),
+};
+
+/** Forms of layout shapes: those of motifs, and drawn ones. */
+export const layoutForm = tagged({
+  ...forms,
+  path: { ...drawn, d: Joi.string().max(LIMITS.pathData).required() },
+  text: {
+    ...drawn,
+    d: Joi.string().max(LIMITS.pathData).allow('').required(),
+    text: Joi.string().min(1).max(LIMITS.textLength).required(),
+    font: Joi.string().max(40).required(),
+    size: Joi.number().greater(0).max(1e5).required(),
+    align: one('start', 'middle', 'end'),
+  },
+  brush: {
+    ...drawn,
+    points: Joi.array()
+      .items(finite(1e6))
+      .min(2)
+      .max(2 * LIMITS.strokePoints)
+      .required(),
+    size: Joi.number().greater(0).max(LIMITS.shapeSide.most).required(),
+    softness: share().required(),
+  },
 });
 
 const fillRule = () => one('nonzero', 'evenodd');

@@ -38,7 +38,7 @@ export type LayerStep = StepBox & {
 };
 
 /** Layers that become one picture, which is masked as a whole. Their places are those in the band. */
-export type GroupStep = StepBox & { kind: 'group'; steps: LayerStep[]; mask: SoftMask };
+export type GroupStep = StepBox & { kind: 'group'; steps: LayerStep[]; masks: SoftMask[] };
 
 /**
  * Where a layer's pixels come from: a drawing of the layer's size; a periodic tile that is sampled through `toTile`
@@ -55,7 +55,7 @@ export type SharedPicture = { width: number; height: number; pixels: SharedArray
 
 /** How much of a layer shows, at each of its pixels. */
 export type SoftMask =
-  | { kind: 'painted'; strokes: readonly BrushStroke[]; toMask: Affine }
+  | { kind: 'painted'; strokes: readonly BrushStroke[]; starts: 'shown' | 'hidden'; toMask: Affine }
   | { kind: 'drawing'; svg: string }
   | { kind: 'picture'; picture: SharedPicture | null; toPicture: Affine; inverted: boolean };
 

@@ -10,7 +10,7 @@ import {
   version,
   share,
   one,
-  form,
+  layoutForm,
   tint,
   fillSchema,
   maskSchema,
@@ -23,7 +23,7 @@ import { LIBRARY_VERSION } from '../core/recipe/library';
 export const shapeSchema = Joi.object({
   id: id().required(),
   name: name().required(),
-  form,
+  form: layoutForm,
   x: between(LIMITS.place).required(),
   y: between(LIMITS.place).required(),
   width: between(LIMITS.shapeSide).required(),
@@ -35,7 +35,17 @@ export const shapeSchema = Joi.object({
   locked: Joi.boolean().required(),
   hidden: Joi.boolean().required(),
   fills: Joi.array().items(fillSchema.optional()).max(LIMITS.fills).required(),
+  stroke: Joi.object({
+    width: between(LIMITS.strokeWidth).required(),
+    cap: one('butt', 'round', 'square'),
+    join: one('miter', 'round', 'bevel'),
+    dashes: Joi.array().items(Joi.number().greater(0).max(1e5)).max(16).required(),
+    fills: Joi.array().items(fillSchema.optional()).max(LIMITS.fills).required(),
+  })
+    .allow(null)
+    .required(),
   mask: maskSchema.required(),
+  group: id().allow(null).required(),
 }).meta({ className: 'Shape' });
 
 const page = {
@@ -46,7 +56,20 @@ const page = {
   ppi: between(LIMITS.ppi),
   background: hex().allow(null),
   backgroundLink: id().allow(null),
+  bleed: between(LIMITS.bleed),
+  margin: between(LIMITS.bleed),
+  guides: Joi.array()
+    .items(Joi.object({ axis: one('x', 'y'), at: between(LIMITS.place).required() }))
+    .max(LIMITS.guides),
 };
+
+const group = Joi.object({
+  id: id().required(),
+  name: name().required(),
+  parent: id().allow(null).required(),
+  locked: Joi.boolean().required(),
+  hidden: Joi.boolean().required(),
+});
 
 const change = Joi.alternatives()
   .conditional(Joi.ref('.do'), {
@@ -57,9 +80,13 @@ const change = Joi.alternatives()
         is: 'order',
         then: Joi.object({ do: one('order'), ids: Joi.array().items(id()).max(LIMITS.shapes).required() }),
       },
+      { is: 'put-group', then: Joi.object({ do: one('put-group'), group: group.required() }) },
+      { is: 'remove-group', then: Joi.object({ do: one('remove-group'), id: id().required() }) },
       { is: 'page', then: Joi.object({ do: one('page'), ...page }) },
     ],
-    otherwise: Joi.object({ do: one('put-shape', 'remove-shape', 'order', 'page') }).unknown(),
+    otherwise: Joi.object({
+      do: one('put-shape', 'remove-shape', 'order', 'put-group', 'remove-group', 'page'),
+    }).unknown(),
   })
   .required();
 

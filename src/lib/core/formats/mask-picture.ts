@@ -14,14 +14,17 @@ const LONGEST = 2048;
  * it shows. It has `scale` of its px to a mask px, or fewer where it would be larger than 2048 px a side. `null` for a
  * mask without strokes.
  */
-export function maskPicture({ strokes }: PaintedMask, scale: number): { href: string; box: Box } | null {
+export function maskPicture(
+  { strokes, starts }: PaintedMask,
+  scale: number,
+): { href: string; box: Box } | null {
   const box = strokesBox(strokes);
   if (!box) return null;
   const fit = Math.min(scale, LONGEST / Math.max(box.width, box.height));
   const width = Math.max(1, Math.round(box.width * fit));
   const height = Math.max(1, Math.round(box.height * fit));
   const toMask = chain(translation(box.x, box.y), scaling(box.width / width, box.height / height));
-  const grey = paintedMask(strokes, toMask, width, height);
+  const grey = paintedMask(strokes, toMask, width, height, starts);
   const rows = new Uint8Array((width + 1) * height);
   for (let y = 0; y < height; y += 1)
     rows.set(grey.subarray(y * width, (y + 1) * width), y * (width + 1) + 1);

@@ -21,8 +21,9 @@ export function paintedMask(
   toMask: Affine,
   width: number,
   height: number,
+  starts: 'shown' | 'hidden' = 'shown',
 ): Uint8Array {
-  const shown = new Float32Array(width * height).fill(1);
+  const shown = new Float32Array(width * height).fill(starts === 'shown' ? 1 : 0);
   const pixel = Math.sqrt(Math.abs(toMask.a * toMask.d - toMask.b * toMask.c));
   const fromMask = invert(toMask);
   if (fromMask)

@@ -2,10 +2,13 @@ import { about, apply, chain, rotation, scaling, skewX, translation, type Affine
 import type { Box } from '../geom/box';
 import { pathBox, transformPath, type Path } from '../geom/path';
 import type { Point } from '../geom/point';
-import { formPath, type ShapeForm } from '../geom/shapes';
+import { strokeOutline } from '../geom/outline';
 import type { Hex } from '../colour/parse';
+import { mapSame } from '../colour/tint';
 import type { LengthUnit } from '../num/length';
+import type { Guide } from './recipe';
 import { fillMatrix, isPlaced, type Fill, type FillPlace, type PatternFill, type PlacedFill } from './fill';
+import { layoutFormPath, type LayoutForm } from './form';
 import type { Mask } from './mask';
 
 /** A page with shapes. Sizes in px; `measure` is the unit people read; `ppi` is the resolution that export starts with. */
@@ -17,8 +20,32 @@ export type Layout = {
   background: Hex | null;
   /** The palette colour that the background follows. */
   backgroundLink?: string | null;
+  /** What is printed beyond the page's edge and cut off, px; and how far what matters keeps from the edge. */
+  bleed: number;
+  margin: number;
+  guides: readonly Guide[];
   /** In stack order, the last one in front. */
   shapes: Shape[];
+  groups: readonly ShapeGroup[];
+};
+
+/** Shapes that are kept together; a group may lie in another one. */
+export type ShapeGroup = {
+  id: string;
+  name: string;
+  parent: string | null;
+  locked: boolean;
+  hidden: boolean;
+};
+
+/** A line along a shape's outline with fills of its own; `width` in px, in the middle of the outline. */
+export type ShapeStroke = {
+  width: number;
+  cap: 'butt' | 'round' | 'square';
+  join: 'miter' | 'round' | 'bevel';
+  dashes: readonly number[];
+  /** In stack order, the last one on top. */
+  fills: readonly Fill[];
 };
 
 /**
@@ -28,7 +55,7 @@ export type Layout = {
 export type Shape = {
   id: string;
   name: string;
-  form: ShapeForm;
+  form: LayoutForm;
   x: number;
   y: number;
   width: number;
@@ -43,10 +70,27 @@ export type Shape = {
   hidden: boolean;
   /** In stack order, the last one on top. */
   fills: readonly Fill[];
+  stroke: ShapeStroke | null;
   mask: Mask | null;
+  /** The group that it lies in. */
+  group: string | null;
 };
 
 type FrameNumbers = Pick<Shape, 'x' | 'y' | 'width' | 'height'>;
+
+/** A white page without shapes, in px. */
+export const freshPage = (width: number, height: number): Layout => ({
+  width,
+  height,
+  measure: 'px',
+  ppi: 96,
+  background: '#ffffff',
+  bleed: 0,
+  margin: 0,
+  guides: [],
+  shapes: [],
+  groups: [],
+});
 
 /** A shape that is upright, free, shown and without fills, but for what is given. */
 export function freshShape(
@@ -60,7 +104,9 @@ export function freshShape(
     locked: false,
     hidden: false,
     fills: [],
+    stroke: null,
     mask: null,
+    group: null,
     ...given,
   };
 }
@@ -87,8 +133,15 @@ export const frameMatrix = (shape: Shape): Affine =>
 
 /** The outline in the axes of the page, with the frame's upper left corner at (0, 0) and the turn applied. */
 export function shapeOutline(shape: Shape): Path {
-  const path = formPath(shape.form, shape.width, shape.height);
+  const path = layoutFormPath(shape.form, shape.width, shape.height);
   return liesUpright(shape) ? path : transformPath(frameMatrix(shape), path);
+}
+
+/** The area of the shape's stroke in the axes of the page, from the frame's upper left corner; empty without a stroke. */
+export function shapeStrokeOutline(shape: Shape): Path {
+  if (!shape.stroke || shape.stroke.fills.length === 0) return [];
+  const outline = strokeOutline(shapeOutline(shape), { ...shape.stroke, miterLimit: 4 });
+  return outline.ok ? outline.path : [];
 }
 
 /** The upright box of the turned shape on the page. */
@@ -115,9 +168,9 @@ export function pagePatternMatrix(shape: Pick<Shape, 'x' | 'y'>, fill: FillPlace
   return fill.anchored === 'page' ? matrix : chain(translation(shape.x, shape.y), matrix);
 }
 
-/** The pattern fills of a shape, bottom first. */
-export const patternFills = ({ fills }: Pick<Shape, 'fills'>): PatternFill[] =>
-  fills.filter((fill) => fill.kind === 'pattern');
+/** The pattern fills of a shape and its stroke, bottom first. */
+export const patternFills = (shape: Pick<Shape, 'fills' | 'stroke'>): PatternFill[] =>
+  allFills(shape).filter((fill) => fill.kind === 'pattern');
 
 /** The fill that is worked on where none is named: the topmost pattern, else the topmost of all. */
 export function leadingFill({ fills }: Pick<Shape, 'fills'>): Fill | null {
@@ -125,24 +178,56 @@ export function leadingFill({ fills }: Pick<Shape, 'fills'>): Fill | null {
   return patterns[patterns.length - 1] ?? fills[fills.length - 1] ?? null;
 }
 
-/** The shape with one of its fills changed; it stays the same object where nothing changes. */
-export function withFill(shape: Shape, id: string, change: (fill: Fill) => Fill): Shape {
-  let same = true;
-  const fills = shape.fills.map((fill) => {
-    const next = fill.id === id ? change(fill) : fill;
-    same &&= next === fill;
-    return next;
-  });
-  return same ? shape : { ...shape, fills };
+/** All fills of a shape, those of its stroke last. */
+export const allFills = ({ fills, stroke }: Pick<Shape, 'fills' | 'stroke'>): readonly Fill[] =>
+  stroke ? [...fills, ...stroke.fills] : fills;
+
+/** The shape with all its fills changed, those of its stroke too; the same object where every fill stays the same. */
+export function mapFills(shape: Shape, change: (fill: Fill) => Fill): Shape {
+  const fills = mapSame(shape.fills, change);
+  const strokeFills = shape.stroke && mapSame(shape.stroke.fills, change);
+  const stroke =
+    shape.stroke && strokeFills !== shape.stroke.fills
+      ? { ...shape.stroke, fills: strokeFills ?? [] }
+      : shape.stroke;
+  return fills === shape.fills && stroke === shape.stroke ? shape : { ...shape, fills, stroke };
 }
+
+/** The shape with one of its fills changed; it stays the same object where nothing changes. */
+export const withFill = (shape: Shape, id: string, change: (fill: Fill) => Fill): Shape =>
+  mapFills(shape, (fill) => (fill.id === id ? change(fill) : fill));
 
 /** The shape with its patterns and pictures changed: all of them, or the one named. */
 export function withPlaced(shape: Shape, change: (fill: PlacedFill) => PlacedFill, only?: string): Shape {
-  let same = true;
-  const fills = shape.fills.map((fill) => {
-    const next = isPlaced(fill) && (only === undefined || only === fill.id) ? change(fill) : fill;
-    same &&= next === fill;
-    return next;
-  });
-  return same ? shape : { ...shape, fills };
+  return mapFills(shape, (fill) =>
+    isPlaced(fill) && (only === undefined || only === fill.id) ? change(fill) : fill,
+  );
+}
+
+/** The groups that a shape or group lies in, the nearest first. */
+export function groupsOf(groups: readonly ShapeGroup[], id: string | null): ShapeGroup[] {
+  const found: ShapeGroup[] = [];
+  for (let next = id; next !== null && found.length <= groups.length;) {
+    const group = groups.find((one) => one.id === next);
+    if (!group) break;
+    found.push(group);
+    next = group.parent;
+  }
+  return found;
+}
+
+/** The ids of the groups that are hidden or locked, by themselves or with one around them. */
+export function heldGroups(groups: readonly ShapeGroup[], by: 'hidden' | 'locked'): ReadonlySet<string> {
+  return new Set(
+    groups.filter(({ id }) => groupsOf(groups, id).some((group) => group[by])).map(({ id }) => id),
+  );
+}
+
+/** A test whether a shape is hidden or locked, by itself or with its group. */
+export function heldShapes(
+  { groups }: Pick<Layout, 'groups'>,
+  by: 'hidden' | 'locked',
+): (shape: Shape) => boolean {
+  const held = heldGroups(groups, by);
+  return (shape) => shape[by] || (shape.group !== null && held.has(shape.group));
 }

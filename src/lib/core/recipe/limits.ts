@@ -39,6 +39,13 @@ export const LIMITS = {
   placings: 5000,
   elements: 5000,
   shapes: 2000,
+  /** Characters of a drawn outline, and of a text shape. */
+  pathData: 500_000,
+  textLength: 2000,
+  /** Width of a shape's stroke, px. */
+  strokeWidth: { least: 0.01, most: 20_000 },
+  groups: 500,
+  bleed: { least: 0, most: 2000 },
   /** Fills of one shape. */
   fills: 24,
   /** Strokes of a painted mask, and points of one stroke. */

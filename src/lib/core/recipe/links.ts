@@ -3,7 +3,7 @@ import type { Colourway } from '../colour/colourway';
 import { follow, followAll, linksOf, mapSame, retinted, tintOf, type Links, type Tint } from '../colour/tint';
 import type { Fill, PatternFill } from './fill';
 import { followGradient, recolourGradient } from './gradient';
-import type { Layout, Shape } from './layout';
+import { mapFills, type Layout, type Shape } from './layout';
 import type { Recipe } from './recipe';
 
 /**
@@ -51,8 +51,7 @@ function followPatternFill(fill: PatternFill, links: Links): PatternFill {
 
 /** A shape with the present colours of its fills. */
 export function followShape(shape: Shape, links: Links): Shape {
-  const fills = mapSame(shape.fills, (fill) => followFill(fill, links));
-  return fills === shape.fills ? shape : { ...shape, fills };
+  return mapFills(shape, (fill) => followFill(fill, links));
 }
 
 /** A layout with the present colours of its background and all fills. */

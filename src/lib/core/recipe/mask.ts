@@ -8,8 +8,13 @@ import type { Gradient } from './gradient';
  */
 export type Mask = PaintedMask | GradientMask | PictureMask;
 
-/** Strokes of a round brush, in order, over a mask that shows everything. */
-export type PaintedMask = { kind: 'painted'; matrix: Affine; strokes: readonly MaskStroke[] };
+/** Strokes of a round brush, in order, over a mask that shows everything, or nothing where it `starts` hidden. */
+export type PaintedMask = {
+  kind: 'painted';
+  matrix: Affine;
+  strokes: readonly MaskStroke[];
+  starts?: 'hidden';
+};
 
 /**
  * One stroke: `points` are x, y, x, y … in mask px, `size` the brush's diameter in mask px. Softness 0 is a hard rim, 1

@@ -3,7 +3,7 @@ import type { ColourSlot } from '../colour/slots';
 import { nearestColour, orderColours } from '../colour/order';
 import { mapSame, tintOf, type Tint } from '../colour/tint';
 import type { Fill, PatternFill } from './fill';
-import type { Layout } from './layout';
+import { mapFills, type Layout } from './layout';
 import { recolourFill } from './links';
 
 /** The slots and colourways of the pattern that a fill shows. */
@@ -90,10 +90,9 @@ export function recolourLayout<T extends Layout>(
   exchanges: readonly Exchange[],
 ): T {
   const change = exchangeColours(exchanges);
-  const shapes = mapSame(layout.shapes, (shape) => {
-    const fills = mapSame(shape.fills, (fill) => recolourUse(fill, patternOf(fill), change));
-    return fills === shape.fills ? shape : { ...shape, fills };
-  });
+  const shapes = mapSame(layout.shapes, (shape) =>
+    mapFills(shape, (fill) => recolourUse(fill, patternOf(fill), change)),
+  );
   const before = layout.background === null ? null : tintOf(layout.background, layout.backgroundLink);
   const after = before && change(before);
   if (shapes === layout.shapes && after === before) return layout;

@@ -14,7 +14,15 @@ import {
 import { add, subtract, type Point } from '../geom/point';
 import { roundTo } from '../num/tolerance';
 import { isPlaced, placeOfLinear, tidyDegrees, tidyPoint, type Fill, type PlacedFill } from './fill';
-import { pagePatternMatrix, shapeCentre, shapeLinear, withPlaced, type Shape } from './layout';
+import {
+  allFills,
+  mapFills,
+  pagePatternMatrix,
+  shapeCentre,
+  shapeLinear,
+  withPlaced,
+  type Shape,
+} from './layout';
 import { LIMITS } from './limits';
 import type { Mask } from './mask';
 
@@ -138,7 +146,7 @@ export function withinLimits(shape: Shape): boolean {
     inside(shape.x, LIMITS.place) &&
     inside(shape.y, LIMITS.place) &&
     inside(shape.skew, LIMITS.skew) &&
-    shape.fills.every(
+    allFills(shape).every(
       (fill) =>
         !isPlaced(fill) ||
         (inside(fill.scaleX, LIMITS.scale) &&
@@ -209,16 +217,15 @@ function carryPattern(shape: Shape, map: Affine, only?: string): Shape {
  */
 function carry(before: Shape, after: Shape, change: Affine | null, shapeMap: Affine): Shape {
   const back = { x: before.x - after.x, y: before.y - after.y };
-  const fills = before.fills.map((fill): Fill => {
+  const carried = mapFills(before, (fill): Fill => {
     const mask = carryMask(fill.mask, before, after, change ?? translation(0, 0));
-    const carried = mask === fill.mask ? fill : { ...fill, mask };
-    if (!isPlaced(carried)) return carried;
-    if (change) return layPattern(after, carried, chain(change, pagePatternMatrix(before, carried)));
-    return carried.anchored === 'page'
-      ? carried
-      : { ...carried, anchor: tidyPoint(add(carried.anchor, back)) };
+    const masked = mask === fill.mask ? fill : { ...fill, mask };
+    if (!isPlaced(masked)) return masked;
+    if (change) return layPattern(after, masked, chain(change, pagePatternMatrix(before, masked)));
+    return masked.anchored === 'page' ? masked : { ...masked, anchor: tidyPoint(add(masked.anchor, back)) };
   });
-  return { ...after, fills, mask: carryMask(before.mask, before, after, shapeMap) };
+  const { fills, stroke } = carried;
+  return { ...after, fills, stroke, mask: carryMask(before.mask, before, after, shapeMap) };
 }
 
 /** A mask at its place on the page, taken through a map of the page. A gradient lies on the frame by itself. */

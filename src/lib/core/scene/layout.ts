@@ -1,6 +1,6 @@
 import type { Affine } from '../geom/affine';
-import { invert, multiply, translation } from '../geom/affine';
-import { formatPath } from '../geom/path';
+import { chain, invert, multiply, scaling, translation } from '../geom/affine';
+import { formatPath, pathBox } from '../geom/path';
 import type { Box } from '../geom/box';
 import { boxCorners } from '../geom/polygon';
 import type { Point } from '../geom/point';
@@ -13,10 +13,13 @@ import type { BlendMode } from '../colour/blend';
 import { tidyPoint, type Fill, type PatternFill } from '../recipe/fill';
 import { gradientMatrix, sortedStops, type Gradient } from '../recipe/gradient';
 import {
+  frameMatrix,
+  heldShapes,
   liesUpright,
   pagePatternMatrix,
   shapeBox,
   shapeOutline,
+  shapeStrokeOutline,
   type Layout,
   type Shape,
 } from '../recipe/layout';
@@ -72,7 +75,10 @@ export type ShapeScene = {
   hidden: boolean;
   /** Bottom first; what is not shown is left out. */
   paints: ShapePaint[];
-  mask: MaskScene | null;
+  /** What limits the whole shape: a soft brush's own rim, and its mask. */
+  masks: MaskScene[];
+  /** Its stroke as another outline from the same corner, above the fills. */
+  stroke: Pick<ShapeScene, 'd' | 'box' | 'paints'> | null;
 };
 
 /** A gradient ready to draw: `matrix` takes (0,0)–(1,0), or the unit circle, to frame px. */
@@ -124,7 +130,9 @@ export type PatternLookup = (fill: PatternFill) => CompiledPattern | null;
 /** Compiles a layout: every shape with the paint of its fill. */
 export function compileLayout(layout: Layout, lookup: PatternLookup): LayoutScene {
   const { width, height, background } = layout;
-  return { width, height, background, shapes: layout.shapes.map((shape) => compileShape(shape, lookup)) };
+  const hidden = heldShapes(layout, 'hidden');
+  const shapes = layout.shapes.filter((shape) => !hidden(shape));
+  return { width, height, background, shapes: shapes.map((shape) => compileShape(shape, lookup)) };
 }
 
 /** Compiles one shape. */
@@ -132,7 +140,19 @@ export function compileShape(shape: Shape, lookup: PatternLookup): ShapeScene {
   const { id, name, x, y, hidden } = shape;
   const upright = shape.form.kind === 'rectangle' && shape.form.radius === 0 && liesUpright(shape);
   const d = formatPath(shapeOutline(shape));
-  return { id, name, x, y, d, box: shapeBox(shape), upright, hidden, ...compilePaints(shape, lookup) };
+  const box = shapeBox(shape);
+  return {
+    id,
+    name,
+    x,
+    y,
+    d,
+    box,
+    upright,
+    hidden,
+    ...compilePaints(shape, lookup),
+    stroke: strokeScene(shape, lookup),
+  };
 }
 
 /**
@@ -156,17 +176,64 @@ export function recompileShape(
   if (!sameOutline) return compileShape(shape, lookup);
   const { name, x, y, hidden } = shape;
   const box = { ...scene.box, x: scene.box.x + x - before.x, y: scene.box.y + y - before.y };
-  return { ...scene, name, x, y, hidden, box, ...compilePaints(shape, lookup) };
+  const stroke = restroke(shape, before, scene, lookup);
+  return { ...scene, name, x, y, hidden, box, ...compilePaints(shape, lookup), stroke };
 }
 
-function compilePaints(shape: Shape, lookup: PatternLookup): Pick<ShapeScene, 'paints' | 'mask'> {
-  const paints = shape.fills.flatMap((fill): ShapePaint[] => {
+function compilePaints(shape: Shape, lookup: PatternLookup): Pick<ShapeScene, 'paints' | 'masks'> {
+  const masks = [softRim(shape), maskScene(shape.mask, shape)].filter((mask) => mask !== null);
+  return { paints: paintsOf(shape, shape.fills, lookup), masks };
+}
+
+function paintsOf(shape: Shape, fills: readonly Fill[], lookup: PatternLookup): ShapePaint[] {
+  return fills.flatMap((fill): ShapePaint[] => {
     const ink = fill.shown && !shape.hidden ? inkOf(shape, fill, lookup) : null;
     if (!ink) return [];
     const { id, opacity, blend } = fill;
     return [{ fill: id, opacity, blend, mask: maskScene(fill.mask, shape), ...ink }];
   });
-  return { paints, mask: maskScene(shape.mask, shape) };
+}
+
+function strokeScene(shape: Shape, lookup: PatternLookup): ShapeScene['stroke'] {
+  const path = shapeStrokeOutline(shape);
+  const box = pathBox(path);
+  if (!shape.stroke || !box) return null;
+  const { x, y } = shape;
+  const onPage = { ...box, x: box.x + x, y: box.y + y };
+  return { d: formatPath(path), box: onPage, paints: paintsOf(shape, shape.stroke.fills, lookup) };
+}
+
+/** The stroke of a shape whose outline stayed: its own outline stays where its numbers do. */
+function restroke(
+  shape: Shape,
+  before: Shape,
+  scene: ShapeScene,
+  lookup: PatternLookup,
+): ShapeScene['stroke'] {
+  const [now, then] = [shape.stroke, before.stroke];
+  const same =
+    now &&
+    then &&
+    scene.stroke &&
+    now.width === then.width &&
+    now.cap === then.cap &&
+    now.join === then.join &&
+    now.dashes === then.dashes;
+  if (!same || !scene.stroke) return strokeScene(shape, lookup);
+  const { d, box } = scene.stroke;
+  const moved = { ...box, x: box.x + shape.x - before.x, y: box.y + shape.y - before.y };
+  return { d, box: moved, paints: paintsOf(shape, now.fills, lookup) };
+}
+
+/** A brush's softness as a mask: its stroke shows, fading from its core to its rim. */
+function softRim(shape: Shape): MaskScene | null {
+  const { form } = shape;
+  if (form.kind !== 'brush' || form.softness === 0) return null;
+  const { points, size, softness } = form;
+  const matrix = chain(frameMatrix(shape), scaling(shape.width / form.width, shape.height / form.height));
+  const line = points.length === 2 ? [...points, ...points] : points;
+  const stroke = { mode: 'restore' as const, size, softness, strength: 1, points: line };
+  return { kind: 'painted', starts: 'hidden', matrix, strokes: [stroke] };
 }
 
 function gradientScene(gradient: Gradient, shape: Shape): GradientScene {
@@ -252,6 +319,14 @@ export function resolveGround(
   };
   return { colour, gradient };
 }
+
+/** A shape's stroke as a shape of its own at the same corner, or nothing. */
+export const strokeOf = (shape: ShapeScene): ShapeScene | null =>
+  shape.stroke && { ...shape, ...shape.stroke, id: `${shape.id}-stroke`, upright: false, stroke: null };
+
+/** All paints of a shape, with those of its stroke. */
+export const allPaints = ({ paints, stroke }: ShapeScene): ShapePaint[] =>
+  stroke ? [...paints, ...stroke.paints] : paints;
 
 /** The part of pattern space that shows through a box of the page, as a convex polygon; `null` for a singular fill. */
 export function patternRegion(shape: ShapeScene, paint: PatternPaint, onPage: Box): Point[] | null {

@@ -1,5 +1,5 @@
 import { isPlainLook, type PictureLook } from '../colour/look';
-import type { LayoutScene } from './layout';
+import { allPaints, type LayoutScene } from './layout';
 import type { UnitScene } from './unit';
 
 /** The assets of the pictures that a pattern draws, each once. */
@@ -12,8 +12,8 @@ export function assetsOf(scene: UnitScene): string[] {
 
 /** The pictures that a layout's fills recolour. */
 export function recolouredPictures(scene: LayoutScene): { asset: string; look: PictureLook }[] {
-  return scene.shapes.flatMap(({ paints }) =>
-    paints.flatMap((paint) => {
+  return scene.shapes.flatMap((shape) =>
+    allPaints(shape).flatMap((paint) => {
       if (paint.kind !== 'pattern' || !paint.look || isPlainLook(paint.look)) return [];
       const { look } = paint;
       return assetsOf(paint.pattern.scene).map((asset) => ({ asset, look }));

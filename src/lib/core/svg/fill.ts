@@ -62,7 +62,8 @@ export function maskMarkup(id: string, mask: MaskScene, box: Box, picture: MaskP
   const image = painted
     ? `<image href="${painted.href}" ${boxText(painted.box)} preserveAspectRatio="none" transform="${matrixText(mask.matrix)}"/>`
     : '';
-  return `${open}<rect ${boxText(box)} fill="#ffffff"/>${image}</mask>`;
+  const all = mask.starts === 'hidden' ? '' : `<rect ${boxText(box)} fill="#ffffff"/>`;
+  return `${open}${all}${image}</mask>`;
 }
 
 /** A filter that turns light and dark about. Its region is in px: librsvg draws nothing for shares of a group in a mask. */

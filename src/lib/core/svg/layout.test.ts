@@ -1,4 +1,4 @@
-import { patternFills } from '../recipe/layout';
+import { freshPage, patternFills } from '../recipe/layout';
 import { describe, expect, it } from 'vitest';
 import { block, dot, place, recipe } from '../../../../tests/support/recipes';
 import { filledPage, filledShape } from '../../../../tests/support/scenes';
@@ -26,7 +26,7 @@ describe('a layout as SVG', () => {
       ),
       id: `s${index}`,
     }));
-    const layout = { width: 300, height: 300, measure: 'px' as const, ppi: 96, background: null, shapes };
+    const layout = { ...freshPage(300, 300), shapes };
     const svg = layoutSvg(compileLayout(layout, patternLookup([pattern])), { patterns: 'live', ...size });
     expect(svg.match(/<pattern [^>]*width=/g)).toHaveLength(2);
     expect(svg.match(/<pattern [^>]*patternTransform=/g)).toHaveLength(3);

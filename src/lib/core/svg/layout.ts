@@ -1,9 +1,10 @@
-import { boxesMeet, grow, intersectBoxes, type Box } from '../geom/box';
+import { boxesMeet, grow, intersectBoxes, unionBoxes, type Box } from '../geom/box';
 import type { Point } from '../geom/point';
 import { offsetsMeeting } from '../lattice/meet';
 import {
   meanScale,
   patternRegion,
+  strokeOf,
   type LayoutScene,
   type MaskScene,
   type PatternPaint,
@@ -53,7 +54,8 @@ export function layoutSvg(scene: LayoutScene, options: LayoutSvgOptions): string
   const region = options.region ?? { x: 0, y: 0, width: scene.width, height: scene.height };
   const writer = new Writer(options, region, options.scale ?? 1);
   for (const shape of scene.shapes) {
-    if (boxesMeet(shape.box, region)) writer.shape(shape);
+    const reach = shape.stroke?.box ?? shape.box;
+    if (boxesMeet(shape.box, region) || boxesMeet(reach, region)) writer.shape(shape);
   }
   const viewBox = [region.x, region.y, region.width, region.height].map(factor).join(' ');
   const paper = scene.background
@@ -84,11 +86,18 @@ class Writer {
   ) {}
 
   shape(shape: ShapeScene): void {
-    if (shape.paints.length === 0) return;
-    const parts = shape.paints.map((paint) => this.layer(shape, paint));
-    const masked = shape.mask ? ` mask="url(#${this.mask(shape, shape.mask)})"` : '';
+    const stroke = strokeOf(shape);
+    const parts = [
+      ...shape.paints.map((paint) => this.layer(shape, paint)),
+      ...(stroke ? stroke.paints.map((paint) => this.layer(stroke, paint)) : []),
+    ];
+    if (parts.length === 0) return;
+    const drawing = shape.masks.reduce(
+      (inner, mask) => `<g mask="url(#${this.mask(shape, mask)})">${inner}</g>`,
+      parts.join(''),
+    );
     this.body.push(
-      `<g transform="translate(${factor(shape.x)} ${factor(shape.y)})"${masked}><title>${escapeXml(shape.name)}</title>${parts.join('')}</g>`,
+      `<g transform="translate(${factor(shape.x)} ${factor(shape.y)})"><title>${escapeXml(shape.name)}</title>${drawing}</g>`,
     );
   }
 
@@ -180,9 +189,11 @@ class Writer {
 
 const outline = (shape: ShapeScene, attributes: string): string => `<path d="${shape.d}" ${attributes}/>`;
 
-/** A shape's box in its own frame px, a little grown so that no edge of it is cut. */
-export const frameBox = ({ box, x, y }: Pick<ShapeScene, 'box' | 'x' | 'y'>): Box =>
-  grow({ ...box, x: box.x - x, y: box.y - y }, 1);
+/** A shape's box, with that of its stroke, in its own frame px, a little grown so that no edge of it is cut. */
+export function frameBox({ box, x, y, stroke }: Pick<ShapeScene, 'box' | 'x' | 'y' | 'stroke'>): Box {
+  const whole = (stroke && unionBoxes([box, stroke.box])) ?? box;
+  return grow({ ...whole, x: whole.x - x, y: whole.y - y }, 1);
+}
 
 /** The part of a fill's plane that shows, as a convex polygon in pattern px, and the lattice offsets of its copies. */
 export type VisibleCopies = { offsets: Point[]; region: Point[] };

@@ -1,6 +1,6 @@
 import type { SlotColours } from '../../core/colour/slots';
 import { freshFill } from '../../core/recipe/fill';
-import { freshShape } from '../../core/recipe/layout';
+import { freshPage, freshShape } from '../../core/recipe/layout';
 import type { Recipe } from '../../core/recipe/recipe';
 import { compileLayout, compiledPattern } from '../../core/scene/layout';
 import { compileUnit } from '../../core/scene/unit';
@@ -31,7 +31,7 @@ export async function swatchPicture(
     height,
     fills: [{ ...freshFill('fill', 'swatch'), scaleX: scale, scaleY: scale }],
   });
-  const page = { width, height, measure: 'px' as const, ppi: 96, background: null, shapes: [shape] };
+  const page = { ...freshPage(width, height), background: null, shapes: [shape] };
   const scene = compileLayout(page, () => pattern);
   const parts: Uint8Array[] = [];
   await renderPng(scene, app.pool, {

@@ -260,6 +260,10 @@ export const layout = sqliteTable(
     background: text('background'),
     /** The palette colour that the background follows. */
     backgroundLink: text('background_link'),
+    /** Beyond the page's edge, and the room that is kept within it, px. */
+    bleed: real('bleed').notNull().default(0),
+    margin: real('margin').notNull().default(0),
+    guides: text('guides').notNull().default('[]'),
     version: integer('version').notNull().default(1),
     createdAt: createdAt(),
     updatedAt: updatedAt(),
@@ -292,8 +296,50 @@ export const shape = sqliteTable(
     hidden: flag('hidden'),
     /** Its soft mask, as JSON. */
     mask: text('mask'),
+    /** Its stroke without the fills, as JSON. */
+    stroke: text('stroke'),
+    groupId: text('group_id'),
   },
   (table) => [index('shape_place').on(table.layoutId, table.position)],
+);
+
+/** Shapes that are kept together; `parent` is the group around this one. */
+export const shapeGroup = sqliteTable(
+  'shape_group',
+  {
+    id: id(),
+    studioId: studioId(),
+    layoutId: text('layout_id')
+      .notNull()
+      .references(() => layout.id, { onDelete: 'cascade' }),
+    name: text('name').notNull(),
+    parent: text('parent'),
+    locked: flag('locked'),
+    hidden: flag('hidden'),
+  },
+  (table) => [index('shape_group_layout').on(table.layoutId)],
+);
+
+/** A sheet of try-outs of one shape, kept with its project. */
+export const strikeOff = sqliteTable(
+  'strike_off',
+  {
+    id: id(),
+    studioId: studioId(),
+    projectId: text('project_id')
+      .notNull()
+      .references(() => project.id, { onDelete: 'cascade' }),
+    /** The layout and shape that it was made from; they may be gone. */
+    layoutId: text('layout_id').notNull(),
+    shapeId: text('shape_id').notNull(),
+    name: text('name').notNull(),
+    /** The shape as it was and what is tried, as JSON. */
+    sheet: text('sheet').notNull(),
+    version: integer('version').notNull().default(1),
+    createdAt: createdAt(),
+    updatedAt: updatedAt(),
+  },
+  (table) => [index('strike_off_project').on(table.projectId)],
 );
 
 export const fill = sqliteTable(
@@ -304,6 +350,10 @@ export const fill = sqliteTable(
     shapeId: text('shape_id')
       .notNull()
       .references(() => shape.id, { onDelete: 'cascade' }),
+    /** The stack that it lies in: the shape's fills or those of its stroke. */
+    part: text('part', { enum: ['fill', 'stroke'] })
+      .notNull()
+      .default('fill'),
     position: integer('position').notNull().default(0),
     kind: text('kind', { enum: ['pattern', 'picture', 'gradient', 'colour'] }).notNull(),
     version: integer('version').notNull(),
@@ -350,7 +400,7 @@ export const fill = sqliteTable(
     look: text('look'),
   },
   (table) => [
-    uniqueIndex('fill_place').on(table.shapeId, table.position),
+    uniqueIndex('fill_stack').on(table.shapeId, table.part, table.position),
     index('fill_pattern')
       .on(table.patternId)
       .where(sql`pattern_id is not null`),

@@ -1,3 +1,4 @@
+import { mapFills } from '../../core/recipe/layout';
 import { count, eq } from 'drizzle-orm';
 import type { PaletteEntry } from '../../contract/data';
 import type { Outcome } from '../../contract/failure';
@@ -42,10 +43,7 @@ export function seedDemo(db: Db): void {
       const layout = need(createLayout(db, id, page));
       const changes = shapes(patternIds).map((shape) => ({
         do: 'put-shape' as const,
-        shape: {
-          ...shape,
-          fills: shape.fills.map((fill) => recolourFill(fill, (tint) => linked(tint, links))),
-        },
+        shape: mapFills(shape, (fill) => recolourFill(fill, (tint) => linked(tint, links))),
       }));
       const link = page.background ? links.get(page.background) : undefined;
       const background = link === undefined ? [] : [{ do: 'page' as const, backgroundLink: link }];

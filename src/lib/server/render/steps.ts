@@ -1,8 +1,10 @@
 import { chain, invert, multiply, scaling, translation, type Affine } from '../../core/geom/affine';
-import { boxesMeet, grow, intersectBoxes, type Box } from '../../core/geom/box';
+import { grow, intersectBoxes, unionBoxes, type Box } from '../../core/geom/box';
 import { halvings } from '../../core/raster/sample';
 import {
+  allPaints,
   meanScale,
+  strokeOf,
   type GradientScene,
   type LayoutScene,
   type MaskScene,
@@ -27,8 +29,11 @@ type Scale = { x: number; y: number };
 
 /** The pictures that a page samples at `scale` output px to a page px, each once. */
 export function picturesNeeded(scene: LayoutScene, scale: Scale): NeededPicture[] {
-  const found = scene.shapes.flatMap(({ paints, mask }) => {
-    const masks = [mask, ...paints.map((paint) => paint.mask)].filter((one) => one?.kind === 'picture');
+  const found = scene.shapes.flatMap((shape) => {
+    const paints = allPaints(shape);
+    const masks = [...shape.masks, ...paints.map((paint) => paint.mask)].filter(
+      (one) => one?.kind === 'picture',
+    );
     const pictures = paints.filter((paint) => paint.kind === 'picture');
     return [...pictures, ...masks].map((one) => neededPicture(one, scale));
   });
@@ -56,7 +61,7 @@ export function bandSteps(
   pictures: PictureLookup,
 ): Pick<BandRequest, 'base' | 'steps'> {
   const steps = new StepWriter(band, scale, scene.background, pictures);
-  for (const shape of scene.shapes) if (boxesMeet(shape.box, steps.region)) steps.shape(shape);
+  for (const shape of scene.shapes) steps.shape(shape);
   return steps.finish();
 }
 
@@ -78,16 +83,21 @@ class StepWriter {
   }
 
   shape(shape: ShapeScene): void {
-    const box = this.pixelBox(shape.box);
-    if (!box || shape.paints.length === 0) return;
-    if (!shape.mask) {
-      for (const paint of shape.paints) this.paint(shape, paint, box);
+    const stroke = strokeOf(shape);
+    const parts = [shape, ...(stroke ? [stroke] : [])].flatMap((part) => {
+      const box = this.pixelBox(part.box);
+      return box ? part.paints.map((paint) => ({ part, paint, box })) : [];
+    });
+    if (shape.masks.length === 0) {
+      for (const { part, paint, box } of parts) this.paint(part, paint, box);
       return;
     }
-    const steps = shape.paints.flatMap((paint) => this.layer(shape, paint, box) ?? []);
-    if (steps.length === 0) return;
+    const steps = parts.flatMap(({ part, paint, box }) => this.layer(part, paint, box) ?? []);
+    const whole = unionBoxes(parts.map(({ box }) => box));
+    if (steps.length === 0 || !whole) return;
     this.flush();
-    this.steps.push({ kind: 'group', ...this.inBand(box), steps, mask: this.mask(shape, shape.mask, box) });
+    const masks = shape.masks.map((mask) => this.mask(shape, mask, whole));
+    this.steps.push({ kind: 'group', ...this.inBand(whole), steps, masks });
   }
 
   /** One fill: gathered with what is plain, or a layer of its own. */
@@ -200,7 +210,8 @@ class StepWriter {
       }
       case 'painted': {
         const back = invert(mask.matrix) ?? scaling(0);
-        return { kind: 'painted', strokes: mask.strokes, toMask: chain(back, this.toFrame(shape, box)) };
+        const { strokes, starts = 'shown' } = mask;
+        return { kind: 'painted', strokes, starts, toMask: chain(back, this.toFrame(shape, box)) };
       }
       case 'picture': {
         const needed = neededPicture(mask, this.scale);

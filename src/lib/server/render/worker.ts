@@ -83,7 +83,7 @@ function bandOf(request: BandRequest): BandReply {
     else {
       const group = blank(step.width, step.height);
       for (const layer of step.steps) layStep(group, layer, step.x, step.y);
-      layOver(canvas, group, step.x, step.y, { cover: coverOf(step.mask, step) });
+      layOver(canvas, group, step.x, step.y, { cover: coverOfAll(step.masks, step) });
     }
   }
   const rows = filterRows(canvas.data, canvas.width, request.alpha);
@@ -137,7 +137,7 @@ function coverOf(mask: SoftMask, { width, height }: { width: number; height: num
     case 'drawing':
       return alphaOf(drawn(mask.svg));
     case 'painted':
-      return bytes(paintedMask(mask.strokes, mask.toMask, width, height));
+      return bytes(paintedMask(mask.strokes, mask.toMask, width, height, mask.starts));
     case 'picture': {
       const picture = mask.picture
         ? samplePicture(rasterOf(mask.picture), mask.toPicture, width, height)
@@ -146,6 +146,9 @@ function coverOf(mask: SoftMask, { width, height }: { width: number; height: num
     }
   }
 }
+
+const coverOfAll = (masks: readonly SoftMask[], size: { width: number; height: number }): Cover | null =>
+  masks.reduce<Cover | null>((cover, mask) => joinCovers(cover, coverOf(mask, size)), null);
 
 const bytes = (data: Uint8Array): Cover => ({ data, step: 1, first: 0 });
 

@@ -1,15 +1,23 @@
 import { and, asc, count, eq, inArray, max } from 'drizzle-orm';
 import type { LayoutChange, LayoutData, PatternForUse } from '../../contract/data';
 import { done, fail, type Outcome } from '../../contract/failure';
-import type { ShapeForm } from '../../core/geom/shapes';
+import type { LayoutForm } from '../../core/recipe/form';
 import type { LengthUnit } from '../../core/num/length';
-import type { Fill } from '../../core/recipe/fill';
+import type { Fill, PatternFill } from '../../core/recipe/fill';
 import { LIMITS } from '../../core/recipe/limits';
 import { fillLinks, followLayout } from '../../core/recipe/links';
-import { patternFills, type Shape } from '../../core/recipe/layout';
+import {
+  allFills,
+  groupsOf,
+  patternFills,
+  type Shape,
+  type ShapeGroup,
+  type ShapeStroke,
+} from '../../core/recipe/layout';
+import type { Guide } from '../../core/recipe/recipe';
 import type { Mask } from '../../core/recipe/mask';
 import { STUDIO, type Db } from '../db/open';
-import { colourway, fill, fillLink, layout, pattern, project, shape } from '../db/schema';
+import { colourway, fill, fillLink, layout, pattern, project, shape, shapeGroup } from '../db/schema';
 import { hasAsset } from './assets';
 import { newId, note, stale, writing } from './context';
 import { fillOf, fillValues } from './fill-rows';
@@ -83,7 +91,11 @@ export function getLayout(db: Db, id: string): Outcome<LayoutData> {
     ppi: row.ppi,
     background: row.background,
     backgroundLink: row.backgroundLink,
+    bleed: row.bleed,
+    margin: row.margin,
+    guides: JSON.parse(row.guides) as Guide[],
     shapes: shapesOf(db, id),
+    groups: layoutGroups(db, id),
   };
   return done(followLayout(data, paletteLinks(db)));
 }
@@ -158,14 +170,22 @@ function applyChange(
         .where(and(eq(shape.id, change.id), eq(shape.layoutId, row.id)))
         .run();
       return null;
+    case 'put-group':
+      return putGroup(tx, row.id, change.group, `${path}.group`);
+    case 'remove-group':
+      tx.delete(shapeGroup)
+        .where(and(eq(shapeGroup.id, change.id), eq(shapeGroup.layoutId, row.id)))
+        .run();
+      return null;
     case 'order':
       return orderShapes(tx, row.id, change.ids, `${path}.ids`);
     case 'page': {
-      const { do: _do, ...page } = change;
+      const { do: _do, guides, ...page } = change;
       const named = page.name === undefined ? {} : { nameKey: nameKey(page.name) };
-      if (Object.keys(page).length > 0)
+      const lines = guides ? { guides: JSON.stringify(guides) } : {};
+      if (Object.keys(change).length > 1)
         tx.update(layout)
-          .set({ ...page, ...named })
+          .set({ ...page, ...named, ...lines })
           .where(eq(layout.id, row.id))
           .run();
       return null;
@@ -173,9 +193,35 @@ function applyChange(
   }
 }
 
+function putGroup(tx: Db, layoutId: string, value: ShapeGroup, path: string): ReturnType<typeof fail> | null {
+  const held = tx.select().from(shapeGroup).where(eq(shapeGroup.layoutId, layoutId)).all();
+  const known = held.some(({ id }) => id === value.id);
+  const elsewhere = known
+    ? undefined
+    : tx.select({ id: shapeGroup.id }).from(shapeGroup).where(eq(shapeGroup.id, value.id)).get();
+  if (elsewhere)
+    return fail('invalid', 'The group’s id belongs to another layout; give it a new one.', `${path}.id`);
+  if (!known && held.length >= LIMITS.groups)
+    return fail('invalid', `A layout holds at most ${LIMITS.groups} groups.`, path);
+  if (groupsOf(held, value.parent).some(({ id }) => id === value.id))
+    return fail('invalid', 'A group cannot lie in itself; choose another group around it.', `${path}.parent`);
+  tx.insert(shapeGroup)
+    .values({ ...value, studioId: STUDIO, layoutId })
+    .onConflictDoUpdate({ target: shapeGroup.id, set: value })
+    .run();
+  return null;
+}
+
 function putShape(tx: Db, layoutId: string, value: Shape, path: string): ReturnType<typeof fail> | null {
-  const { fills, form, mask, ...rest } = value;
-  const columns = { ...rest, form: JSON.stringify(form), mask: mask && JSON.stringify(mask) };
+  const { fills, form, mask, stroke, group: groupId, ...rest } = value;
+  const { fills: strokeFills = [], ...line } = stroke ?? {};
+  const columns = {
+    ...rest,
+    groupId,
+    form: JSON.stringify(form),
+    mask: mask && JSON.stringify(mask),
+    stroke: stroke && JSON.stringify(line),
+  };
   const held = tx.select({ layoutId: shape.layoutId }).from(shape).where(eq(shape.id, value.id)).get();
   if (held && held.layoutId !== layoutId)
     return fail('invalid', 'The shape’s id belongs to another layout; give it a new one.', `${path}.id`);
@@ -197,7 +243,9 @@ function putShape(tx: Db, layoutId: string, value: Shape, path: string): ReturnT
   const used = tx.select({ patternId: fill.patternId }).from(fill).where(eq(fill.shapeId, value.id)).all();
   const before = new Set(used.map(({ patternId }) => patternId));
   tx.delete(fill).where(eq(fill.shapeId, value.id)).run();
-  const refused = putFills(tx, fills, value.id, path);
+  const refused =
+    putFills(tx, fills, value.id, 'fill', `${path}.fills`) ??
+    putFills(tx, strokeFills, value.id, 'stroke', `${path}.stroke.fills`);
   if (refused) return refused;
   for (const { pattern: id } of patternFills(value))
     if (!before.has(id)) tx.update(pattern).set({ lastUsedAt: Date.now() }).where(eq(pattern.id, id)).run();
@@ -208,6 +256,7 @@ function putFills(
   tx: Db,
   fills: readonly Fill[],
   shapeId: string,
+  part: 'fill' | 'stroke',
   path: string,
 ): ReturnType<typeof fail> | null {
   for (const [position, value] of fills.entries()) {
@@ -216,17 +265,22 @@ function putFills(
       return fail(
         'invalid',
         'The fill’s id belongs to another fill already; give it a new one.',
-        `${path}.fills.${position}.id`,
+        `${path}.${position}.id`,
       );
-    putFill(tx, value, shapeId, position);
+    putFill(tx, value, shapeId, { part, position });
   }
   return null;
 }
 
 /** Writes a fill's row and the palette colours that it follows. */
-export function putFill(tx: Db, value: Fill, shapeId: string, position: number): void {
+function putFill(
+  tx: Db,
+  value: Fill,
+  shapeId: string,
+  place: { part: 'fill' | 'stroke'; position: number },
+): void {
   tx.insert(fill)
-    .values({ ...fillValues(value, shapeId), position })
+    .values({ ...fillValues(value, shapeId), ...place })
     .run();
   for (const colourId of fillLinks(value))
     tx.insert(fillLink).values({ fillId: value.id, colourId }).onConflictDoNothing().run();
@@ -249,11 +303,7 @@ function orderShapes(
 /** The first fill that refers to a pattern that is not there, or to a revision that it does not have. */
 function missingPattern(tx: Db, changes: readonly LayoutChange[]): ReturnType<typeof fail> | null {
   const wanted = changes.flatMap((change, index) =>
-    change.do === 'put-shape'
-      ? change.shape.fills.flatMap((value, at) =>
-          value.kind === 'pattern' ? [{ path: `changes.${index}.shape.fills.${at}`, fill: value }] : [],
-        )
-      : [],
+    change.do === 'put-shape' ? patternsIn(change.shape, `changes.${index}.shape`) : [],
   );
   if (wanted.length === 0) return null;
   const ids = [...new Set(wanted.map((want) => want.fill.pattern))];
@@ -291,11 +341,25 @@ function missingPattern(tx: Db, changes: readonly LayoutChange[]): ReturnType<ty
   return null;
 }
 
+/** The pattern fills of a shape with their places in the request. */
+function patternsIn({ fills, stroke }: Shape, path: string): { path: string; fill: PatternFill }[] {
+  const stacks = [
+    { list: fills, at: `${path}.fills` },
+    { list: stroke?.fills ?? [], at: `${path}.stroke.fills` },
+  ];
+  return stacks.flatMap(({ list, at }) =>
+    list.flatMap((value, index) =>
+      value.kind === 'pattern' ? [{ path: `${at}.${index}`, fill: value }] : [],
+    ),
+  );
+}
+
 /** The first fill or mask that shows a picture which is not there. */
 function missingPicture(tx: Db, changes: readonly LayoutChange[]): ReturnType<typeof fail> | null {
   for (const [index, change] of changes.entries()) {
     if (change.do !== 'put-shape') continue;
-    const { fills, mask } = change.shape;
+    const { mask } = change.shape;
+    const fills = allFills(change.shape);
     const masks = [mask, ...fills.map((value) => value.mask)];
     const shown = [...fills, ...masks].flatMap((one) => (one?.kind === 'picture' ? [one.asset] : []));
     const gone = shown.find((hash) => !hasAsset(tx, hash));
@@ -312,6 +376,15 @@ function missingPicture(tx: Db, changes: readonly LayoutChange[]): ReturnType<ty
 function isColourwayOf(db: Db, id: string, patternId: string): boolean {
   const found = db.select({ of: colourway.patternId }).from(colourway).where(eq(colourway.id, id)).get();
   return found?.of === patternId;
+}
+
+function layoutGroups(db: Db, layoutId: string): ShapeGroup[] {
+  const { id, name, parent, locked, hidden } = shapeGroup;
+  return db
+    .select({ id, name, parent, locked, hidden })
+    .from(shapeGroup)
+    .where(eq(shapeGroup.layoutId, layoutId))
+    .all();
 }
 
 function shapesOf(db: Db, layoutId: string): Shape[] {
@@ -333,9 +406,23 @@ function shapesOf(db: Db, layoutId: string): Shape[] {
 export function shapeOf(row: typeof shape.$inferSelect, fills: readonly (typeof fill.$inferSelect)[]): Shape {
   const { id, name, x, y, width, height, rotation, skew, reflectX, reflectY, locked, hidden } = row;
   const numbers = { x, y, width, height, rotation, skew, reflectX, reflectY };
-  const form = JSON.parse(row.form) as ShapeForm;
+  const form = JSON.parse(row.form) as LayoutForm;
   const mask = row.mask === null ? null : (JSON.parse(row.mask) as Mask);
-  return { id, name, form, ...numbers, locked, hidden, fills: fills.map(fillOf), mask };
+  const stack = (part: 'fill' | 'stroke') => fills.filter((one) => one.part === part).map(fillOf);
+  const line = row.stroke === null ? null : (JSON.parse(row.stroke) as Omit<ShapeStroke, 'fills'>);
+  const stroke = line && { ...line, fills: stack('stroke') };
+  return {
+    id,
+    name,
+    form,
+    ...numbers,
+    locked,
+    hidden,
+    fills: stack('fill'),
+    stroke,
+    mask,
+    group: row.groupId,
+  };
 }
 
 function noLayout(id: string): ReturnType<typeof fail> {

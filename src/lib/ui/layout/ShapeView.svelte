@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { ShapeScene } from '$lib/core/scene/layout';
+  import { strokeOf, type ShapeScene } from '$lib/core/scene/layout';
   import { frameBox } from '$lib/core/svg/layout';
   import { maskMarkup } from '$lib/core/svg/fill';
   import type { Bases } from './bases';
@@ -8,29 +8,46 @@
 
   /** One shape on the stage: its fills from the bottom up. One that shows nothing is a dashed outline. */
   type Props = { scene: ShapeScene; bases: Bases; masks: MaskPictures; zoom: number; prefix: string };
-  let { scene, bases, masks, zoom, prefix }: Props = $props();
+  let { scene, bases, masks: pictures, zoom, prefix }: Props = $props();
 
-  const id = $derived(`${prefix}-m-${scene.id}`);
-  const mask = $derived(
-    scene.mask ? maskMarkup(id, scene.mask, frameBox(scene), (one) => masks.of(one, zoom)) : '',
+  const stroke = $derived(strokeOf(scene));
+  const masks = $derived(
+    scene.masks.map((mask, index) => {
+      const id = `${prefix}-m${index}-${scene.id}`;
+      return { id, markup: maskMarkup(id, mask, frameBox(scene), (one) => pictures.of(one, zoom)) };
+    }),
   );
 </script>
 
 <g transform="translate({scene.x} {scene.y})" data-shape={scene.id}>
-  <!-- eslint-disable-next-line svelte/no-at-html-tags -- numbers and data URLs only, written by core/svg -->
-  {#if mask}<defs>{@html mask}</defs><path d={scene.d} fill="transparent" />{/if}
-  {#if mask}
-    <g mask="url(#{id})">{@render paints()}</g>
+  {#if masks.length > 0}
+    <!-- eslint-disable-next-line svelte/no-at-html-tags -- numbers and data URLs only, written by core/svg -->
+    <defs>{@html masks.map(({ markup }) => markup).join('')}</defs>
+    <path d={scene.d} fill="transparent" />
+    {@render masked(masks.length)}
   {:else}
     {@render paints()}
   {/if}
-  {#if scene.paints.length === 0}<path d={scene.d} class="unfilled" />{/if}
+  {#if scene.paints.length === 0 && !stroke?.paints.length}<path d={scene.d} class="unfilled" />{/if}
 </g>
+
+{#snippet masked(depth: number)}
+  {#if depth === 0}
+    {@render paints()}
+  {:else}
+    <g mask="url(#{masks[depth - 1]?.id})">{@render masked(depth - 1)}</g>
+  {/if}
+{/snippet}
 
 {#snippet paints()}
   {#each scene.paints as paint (paint.fill)}
-    <PaintView {scene} {paint} {bases} {masks} {zoom} {prefix} />
+    <PaintView {scene} {paint} {bases} masks={pictures} {zoom} {prefix} />
   {/each}
+  {#if stroke}
+    {#each stroke.paints as paint (paint.fill)}
+      <PaintView scene={stroke} {paint} {bases} masks={pictures} {zoom} {prefix} />
+    {/each}
+  {/if}
 {/snippet}
 
 <style>

@@ -1,6 +1,6 @@
 import { SvelteSet } from 'svelte/reactivity';
 import type { PatternPaint, ShapeScene } from '$lib/core/scene/layout';
-import { meanScale } from '$lib/core/scene/layout';
+import { allPaints, meanScale } from '$lib/core/scene/layout';
 import { paintKey } from '$lib/core/svg/layout';
 import { isPlainLook } from '$lib/core/colour/look';
 import { pictureAddress, picturesIn, throughLook } from '$lib/core/svg/paint';
@@ -83,8 +83,8 @@ export class Bases {
   /** The bases that `shapes` need, each once. */
   needed(shapes: readonly ShapeScene[], zoom: number): Base[] {
     const used = new Set<Base>();
-    for (const { paints } of shapes)
-      for (const paint of paints) if (paint.kind === 'pattern') used.add(this.of(paint, zoom));
+    for (const shape of shapes)
+      for (const paint of allPaints(shape)) if (paint.kind === 'pattern') used.add(this.of(paint, zoom));
     return [...used];
   }
 }

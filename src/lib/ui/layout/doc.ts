@@ -6,8 +6,15 @@ export type LayoutDoc = Layout & { name: string };
 
 /** The editable part of a layout as the server gives it. */
 export function docOf(data: LayoutData): LayoutDoc {
-  const { name, width, height, measure, ppi, background, backgroundLink = null, shapes } = data;
-  return { name, width, height, measure, ppi, background, backgroundLink, shapes };
+  const {
+    id: _id,
+    projectId: _project,
+    projectName: _named,
+    version: _version,
+    archivedAt: _at,
+    ...doc
+  } = data;
+  return { ...doc, backgroundLink: doc.backgroundLink ?? null };
 }
 
 /** The document with some shapes changed; the others stay the same objects. */
@@ -22,12 +29,15 @@ export function changeShapes(
 /** The changes that turn `from` into `to`, smallest set: only shapes that are not the same object are put. */
 export function diffLayout(from: LayoutDoc, to: LayoutDoc): LayoutChange[] {
   const changes: LayoutChange[] = [];
-  const { shapes: _from, ...oldPage } = from;
-  const { shapes: _to, ...newPage } = to;
+  const { shapes: _from, groups: _groups, ...oldPage } = from;
+  const { shapes: _to, groups: _others, ...newPage } = to;
   const page = Object.fromEntries(
     Object.entries(newPage).filter(([key, value]) => oldPage[key as keyof typeof oldPage] !== value),
   );
   if (Object.keys(page).length > 0) changes.push({ do: 'page', ...page });
+  const groupBefore = new Map(from.groups.map((group) => [group.id, group]));
+  for (const group of to.groups)
+    if (groupBefore.get(group.id) !== group) changes.push({ do: 'put-group', group });
   const before = new Map(from.shapes.map((shape) => [shape.id, shape]));
   const after = new Set(to.shapes.map((shape) => shape.id));
   for (const id of before.keys()) if (!after.has(id)) changes.push({ do: 'remove-shape', id });
@@ -37,6 +47,9 @@ export function diffLayout(from: LayoutDoc, to: LayoutDoc): LayoutChange[] {
   const stored = [...kept, ...added];
   const wanted = to.shapes.map((shape) => shape.id);
   if (wanted.some((id, index) => id !== stored[index])) changes.push({ do: 'order', ids: wanted });
+  // Groups go last: until then shapes may still name them.
+  const groupAfter = new Set(to.groups.map(({ id }) => id));
+  for (const id of groupBefore.keys()) if (!groupAfter.has(id)) changes.push({ do: 'remove-group', id });
   return changes;
 }
 

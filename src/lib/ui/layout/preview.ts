@@ -47,8 +47,9 @@ export class Preview {
   /** True where every pattern of `scenes` has its picture, and nothing needs more than a canvas fills at once. */
   ready(scenes: readonly ShapeScene[]): boolean {
     return scenes.every(
-      ({ paints, mask }) =>
-        mask === null &&
+      ({ paints, masks, stroke }) =>
+        masks.length === 0 &&
+        stroke === null &&
         paints.every(
           (paint) =>
             paint.mask === null &&
