@@ -5,6 +5,7 @@ import type { ColourSlot } from '../core/colour/slots';
 import type { Gap, Repeat, Size } from '../core/lattice/repeat';
 import type { LengthUnit } from '../core/num/length';
 import type { Layout, Shape, ShapeGroup } from '../core/recipe/layout';
+import type { StrikeSheet } from '../core/recipe/strike-off';
 import type { PaletteEntry, PatternCredit } from '../core/recipe/library';
 import type { Guide, MotifContent, Recipe } from '../core/recipe/recipe';
 
@@ -187,6 +188,17 @@ export type LayoutChange =
       margin?: number;
       guides?: readonly Guide[];
     };
+
+/** A sheet of try-outs that is kept with a project. */
+export type StrikeOff = {
+  id: string;
+  projectId: string;
+  layoutId: string;
+  name: string;
+  version: number;
+  updatedAt: number;
+  sheet: StrikeSheet;
+};
 
 export type PaletteData = {
   id: string;

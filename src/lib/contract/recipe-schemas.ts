@@ -27,16 +27,16 @@ export const one = (...kinds: string[]) =>
     .valid(...kinds)
     .required();
 
-/** A tagged union: the value of `kind` chooses which of `options` must hold. */
-function tagged(options: Record<string, Joi.PartialSchemaMap>): Joi.AlternativesSchema {
+/** A tagged union: the value of `kind`, or of another `key`, chooses which of `options` must hold. */
+export function tagged(options: Record<string, Joi.PartialSchemaMap>, key = 'kind'): Joi.AlternativesSchema {
   const switches = Object.entries(options).map(([kind, rest]) => ({
     is: kind,
-    then: Joi.object({ kind: one(kind), ...rest }),
+    then: Joi.object({ [key]: one(kind), ...rest }),
   }));
   return Joi.alternatives()
-    .conditional(Joi.ref('.kind'), {
+    .conditional(Joi.ref(`.${key}`), {
       switch: switches,
-      otherwise: Joi.object({ kind: one(...Object.keys(options)) }).unknown(),
+      otherwise: Joi.object({ [key]: one(...Object.keys(options)) }).unknown(),
     })
     .required();
 }

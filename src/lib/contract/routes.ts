@@ -178,6 +178,17 @@ export const ROUTES = {
     query: schemas.exportSvgQuery,
     answers: 'image/svg+xml',
   }),
+  listStrikeOffs: spec('GET', '/projects/{id}/strike-offs', 'The strike-offs that a project keeps'),
+  keepStrikeOff: spec('POST', '/projects/{id}/strike-offs', 'Keep a sheet of try-outs with a project', {
+    body: schemas.keepStrikeOff,
+  }),
+  saveStrikeOff: spec('PUT', '/strike-offs/{id}', 'Give a kept sheet another name or other try-outs', {
+    body: schemas.saveStrikeOff,
+  }),
+  removeStrikeOff: spec('DELETE', '/strike-offs/{id}', 'Take a kept sheet away'),
+  exportStrikeOff: spec('POST', '/strike-offs/{id}/exports', 'Start drawing a sheet as a PNG, true to size', {
+    body: schemas.exportPng,
+  }),
   startExport: spec('POST', '/layouts/{id}/exports', 'Start drawing the layout as a PNG', {
     body: schemas.exportPng,
   }),

@@ -15,6 +15,7 @@ import {
   fillSchema,
   maskSchema,
   recipeSchema,
+  tagged,
 } from './recipe-schemas';
 import { LIBRARY_VERSION } from '../core/recipe/library';
 
@@ -89,6 +90,27 @@ const change = Joi.alternatives()
     }).unknown(),
   })
   .required();
+
+const tries = (values: Joi.Schema) => Joi.array().items(values).min(1).max(LIMITS.tries).required();
+
+const axis = tagged(
+  {
+    scale: { values: tries(between(LIMITS.scale)) },
+    rotation: { values: tries(between(LIMITS.angle)) },
+    opacity: { values: tries(share()) },
+    colourway: { values: tries(id().allow(null)) },
+    pattern: { values: tries(id()) },
+    ground: { values: tries(Joi.alternatives(Joi.string().valid('own', 'none'), hex())) },
+  },
+  'property',
+);
+
+const sheet = Joi.object({
+  shape: shapeSchema.required(),
+  fill: id().required(),
+  across: axis,
+  down: axis.allow(null),
+}).required();
 
 const tag = () => Joi.string().trim().min(1).max(LIMITS.tagLength);
 
@@ -280,6 +302,8 @@ export const schemas = {
     version: version(),
   }),
   exportPng: Joi.object({ ppi: between(LIMITS.ppi).required() }),
+  keepStrikeOff: Joi.object({ name: name().required(), layoutId: id().required(), sheet }),
+  saveStrikeOff: Joi.object({ base: version().required(), name: name().required(), sheet }),
   handOut: Joi.object({
     ids: Joi.array().items(id()).min(1).max(20_000),
     as: Joi.string().valid('svg', 'zip', 'tile-svg', 'tile-png', 'css', 'tokens').required(),

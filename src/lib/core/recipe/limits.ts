@@ -45,6 +45,8 @@ export const LIMITS = {
   /** Width of a shape's stroke, px. */
   strokeWidth: { least: 0.01, most: 20_000 },
   groups: 500,
+  /** Values along one side of a strike-off. */
+  tries: 12,
   bleed: { least: 0, most: 2000 },
   /** Fills of one shape. */
   fills: 24,

@@ -4,7 +4,7 @@ import { filledShape } from '../../../../tests/support/scenes';
 import { about, apply, chain, determinant, invert, multiply, rotation, scaling, skewX } from '../geom/affine';
 import { freshPlace, placeLinear, placeOfLinear, type FillPlace, type PatternFill } from './fill';
 import { frameCorners, freshShape, pagePatternMatrix, shapeCentre, type Shape } from './layout';
-import { effectivePpi, sharpnessOf } from './sharpness';
+import { placedPpi, sharpnessOf } from './sharpness';
 import {
   NO_TRANSFORM,
   anchorTo,
@@ -192,7 +192,7 @@ it('a skewed and reflected shape has its corners where the map says', () => {
 // CSS Values: an inch is 96 px. Common practice, no source: 300 ppi for print.
 it('a 2000 px picture across 12 in has 166.7 ppi', () => {
   const scaleX = (12 * 96) / 2000;
-  expect(effectivePpi({ scaleX, scaleY: scaleX })).toBeCloseTo(166.667, 2);
-  expect(effectivePpi({ scaleX, scaleY: scaleX / 2 })).toBeCloseTo(166.667, 2);
+  expect(placedPpi({ scaleX, scaleY: scaleX })).toBeCloseTo(166.667, 2);
+  expect(placedPpi({ scaleX, scaleY: scaleX / 2 })).toBeCloseTo(166.667, 2);
   expect([301, 299, 149].map(sharpnessOf)).toEqual(['full', 'fair', 'coarse']);
 });

@@ -12,10 +12,13 @@ import {
   type Affine,
 } from '../geom/affine';
 import { add, subtract, type Point } from '../geom/point';
+import { formatPath, type Path } from '../geom/path';
 import { roundTo } from '../num/tolerance';
 import { isPlaced, placeOfLinear, tidyDegrees, tidyPoint, type Fill, type PlacedFill } from './fill';
+import { formOfPath } from './form';
 import {
   allFills,
+  frameMatrix,
   mapFills,
   pagePatternMatrix,
   shapeCentre,
@@ -200,6 +203,21 @@ export function continuing<T extends PlacedFill>(fill: T, from: PlacedFill, hold
     anchored,
   } = anchorTo(holder, from, 'page');
   return { ...fill, scaleX, scaleY, reflectX, reflectY, rotation: turn, skew, offset, anchor, anchored };
+}
+
+/**
+ * The shape with another outline, in its frame px as it was drawn (before turn, skew and reflection). The frame follows
+ * the outline; turn, patterns and masks stay where they lie on the page. `null` for an outline without extent.
+ */
+export function withOutline(shape: Shape, outline: Path): Shape | null {
+  const made = formOfPath(outline, (path) => formatPath(path));
+  if (!made) return null;
+  const { form, frame } = made;
+  const onPage = chain(translation(shape.x, shape.y), frameMatrix(shape));
+  const middle = apply(onPage, { x: frame.x + frame.width / 2, y: frame.y + frame.height / 2 });
+  const { width, height } = frame;
+  const after: Shape = { ...shape, form, width, height, x: middle.x - width / 2, y: middle.y - height / 2 };
+  return carry(shape, after, null, translation(0, 0));
 }
 
 /** The patterns of a standing shape taken through a map of the page, with their masks. */

@@ -33,7 +33,7 @@
   import ElementList from './board/ElementList.svelte';
   import ElementPanel from './board/ElementPanel.svelte';
   import { BOARD_KEYS, boardKey } from './board/keys';
-  import { Pen } from './board/pen.svelte';
+  import { Pen } from '../state/pen.svelte';
   import TextDialog from './board/TextDialog.svelte';
   import { BenchEditor } from './editor.svelte';
   import { BENCH_KEYS, benchKey } from './keys';

@@ -8,10 +8,12 @@
     width?: number;
     disabled?: boolean;
     buttonClass?: string;
+    /** Told when it closes, however that came about. */
+    onclose?: () => void;
     button: Snippet;
     children: Snippet<[close: () => void]>;
   };
-  let { label, title, width = 240, disabled = false, buttonClass = '', button, children }: Props = $props();
+  let { label, title, width = 240, disabled = false, buttonClass = '', onclose, button, children }: Props = $props();
 
   let open = $state(false);
   let place = $state({ left: 0, top: 0, above: false });
@@ -34,6 +36,7 @@
     if (!open) return;
     const inside = panel?.contains(document.activeElement);
     open = false;
+    onclose?.();
     if (inside) trigger?.focus();
   }
   $effect(() => {

@@ -26,7 +26,8 @@
   .left {
     left: 10px;
   }
-  .tools :global(button) {
+  .tools > :global(button),
+  .tools > :global(.popover > .trigger) {
     display: inline-flex;
     align-items: center;
     justify-content: center;
@@ -38,14 +39,17 @@
     background: none;
     cursor: pointer;
   }
-  .tools :global(button:hover:not(:disabled)) {
+  .tools > :global(button:hover:not(:disabled)),
+  .tools > :global(.popover > .trigger:hover:not(:disabled)) {
     background: var(--paper);
   }
-  .tools :global(button[aria-pressed='true']) {
+  .tools > :global(button[aria-pressed='true']),
+  .tools > :global(.popover > .trigger[aria-pressed='true']) {
     background: var(--kelp-tint);
     color: var(--kelp);
   }
-  .tools :global(button:disabled) {
+  .tools > :global(button:disabled),
+  .tools > :global(.popover > .trigger:disabled) {
     color: var(--rule-strong);
     cursor: default;
   }

@@ -1,8 +1,7 @@
 <script lang="ts">
-  import type { ExportJob } from '$lib/contract/data';
   import { devicePixels, effectivePpi } from '$lib/core/num/length';
   import { LIMITS } from '$lib/core/recipe/limits';
-  import { call } from '../state/api';
+  import { download, PngExport } from '../state/export-job.svelte';
   import Button from '../components/Button.svelte';
   import Dialog from '../components/Dialog.svelte';
   import NumberField from '../components/NumberField.svelte';
@@ -17,64 +16,29 @@
   let patterns: 'live' | 'expanded' = $state('live');
   // svelte-ignore state_referenced_locally
   let ppi = $state(editor.doc.ppi);
-  let job = $state<ExportJob | null>(null);
-  let problem: string | null = $state(null);
-  let stopped = false;
+  const png = new PngExport();
+  let unsaved: string | null = $state(null);
+  const job = $derived(png.job);
+  const problem = $derived(unsaved ?? png.problem);
 
   const doc = $derived(editor.doc);
   const pixels = $derived({
     width: Math.round(devicePixels(doc.width, ppi)),
     height: Math.round(devicePixels(doc.height, ppi)),
   });
-  const working = $derived(isWorking(job));
-
-  function isWorking(held: ExportJob | null): boolean {
-    return held?.state === 'waiting' || held?.state === 'running';
-  }
+  const working = $derived(png.working);
 
   async function start(): Promise<void> {
-    problem = null;
+    unsaved = null;
     if (!(await editor.saver.flush())) {
-      problem = 'The layout is not saved yet, so the file would not show your last changes. Save it first.';
+      unsaved = 'The layout is not saved yet, so the file would not show your last changes. Save it first.';
       return;
     }
     if (format === 'svg') return download(`/api/v1/layouts/${editor.id}/svg?patterns=${patterns}`);
-    const begun = await call<ExportJob>('POST', `/layouts/${editor.id}/exports`, { ppi });
-    if (!begun.ok) {
-      problem = begun.failure.message;
-      return;
-    }
-    stopped = false;
-    job = begun.value;
-    while (job && isWorking(job)) {
-      await new Promise((resolve) => setTimeout(resolve, 150));
-      const next: Awaited<ReturnType<typeof call<ExportJob>>> = await call<ExportJob>(
-        'GET',
-        `/exports/${job.id}`,
-      );
-      if (!next.ok) {
-        problem = next.failure.message;
-        job = null;
-        return;
-      }
-      job = next.value;
-    }
-    if (job?.state === 'done') download(`/api/v1/exports/${job.id}/file`);
-    else if (job?.state === 'failed') problem = job.message;
-    if (stopped) job = null;
+    await png.run(`/layouts/${editor.id}/exports`, ppi);
   }
 
-  function download(href: string): void {
-    const link = document.createElement('a');
-    link.href = href;
-    link.download = '';
-    link.click();
-  }
-
-  async function stop(): Promise<void> {
-    stopped = true;
-    if (job) await call('DELETE', `/exports/${job.id}`);
-  }
+  const stop = (): Promise<void> => png.stop();
   function close(): void {
     if (working) void stop();
     onclose();

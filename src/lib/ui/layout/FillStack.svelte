@@ -13,6 +13,7 @@
   import FillChooser from './FillChooser.svelte';
   import LikeShape from './LikeShape.svelte';
   import MaskPicker from './MaskPicker.svelte';
+  import StrikeOffs from './StrikeOffs.svelte';
   import WashPicker from './WashPicker.svelte';
   import type { LayoutEditor } from './editor.svelte';
   import { inkCss, sayFill } from './fills';
@@ -29,6 +30,7 @@
   let { editor, shape, fill, patterns, palettes }: Props = $props();
 
   const stack = $derived([...shape.fills].reverse());
+  let trying = $state(false);
 </script>
 
 <div class="stack" role="group" aria-label="Fills of {shape.name}, top first">
@@ -114,9 +116,24 @@
     <MaskPicker {editor} {shape} {fill} />
   {/if}
   <LikeShape {editor} />
+  {#if fill && editor.single}
+    <button type="button" class="try" onclick={() => (trying = true)}>try out …</button>
+  {/if}
 </div>
 
+{#if trying && fill}
+  <StrikeOffs {editor} {shape} {fill} {patterns} {palettes} onclose={() => (trying = false)} />
+{/if}
+
 <style>
+  .try {
+    padding: 0;
+    border: 0;
+    background: none;
+    color: var(--kelp);
+    font-size: var(--small);
+    cursor: pointer;
+  }
   .stack {
     display: flex;
     flex-wrap: wrap;

@@ -1,15 +1,54 @@
 <script lang="ts">
-  import type { ShapeForm } from '$lib/core/geom/shapes';
+  import type { LayoutForm } from '$lib/core/recipe/form';
   import { LIMITS } from '$lib/core/recipe/limits';
+  import Button from '../components/Button.svelte';
   import NumberField from '../components/NumberField.svelte';
+  import type { BrushNumbers } from './shapes';
   import type { LayoutEditor } from './editor.svelte';
 
   /** The numbers of the selected shape's own form: corner radius, sides, points. */
-  type Props = { editor: LayoutEditor };
-  let { editor }: Props = $props();
+  type Props = {
+    editor: LayoutEditor;
+    brush: BrushNumbers;
+    onbrush: (brush: BrushNumbers) => void;
+    /** Opens the words of a text, or the points of an outline. */
+    onopen: () => void;
+  };
+  let { editor, brush, onbrush, onopen }: Props = $props();
   const form = $derived(editor.single?.form ?? null);
-  const set = (next: ShapeForm): void => editor.change((shape) => ({ ...shape, form: next }));
+  const set = (next: LayoutForm): void => editor.change((shape) => ({ ...shape, form: next }));
 </script>
+
+{#if editor.tool === 'brush' || form?.kind === 'brush'}
+  {@const of = editor.tool !== 'brush' && form?.kind === 'brush' ? form : null}
+  <span class="numbers"
+    >{#if !of}Size <NumberField
+        label="Size of the brush"
+        value={brush.size}
+        kind={{ unit: editor.doc.measure }}
+        least={0.1}
+        most={LIMITS.shapeSide.most}
+        onset={(size) => onbrush({ ...brush, size })}
+      />{/if}
+    Softness <NumberField
+      label="Softness of the brush"
+      value={of?.softness ?? brush.softness}
+      kind={{ suffix: '%' }}
+      least={0}
+      most={1}
+      onset={(softness) => (of ? set({ ...of, softness }) : onbrush({ ...brush, softness }))}
+    /></span
+  >
+{/if}
+{#if editor.editingPoints}
+  <span class="numbers"
+    ><Button kind="quiet" onclick={() => (editor.editingPoints = false)}>Points are done</Button></span
+  >
+{:else if form?.kind === 'text'}
+  <span class="numbers"><Button kind="quiet" onclick={onopen}>Change the text …</Button></span>
+{:else if form?.kind === 'path'}
+  <span class="numbers"><Button kind="quiet" onclick={onopen}>Edit points</Button></span>
+{/if}
 
 {#if form?.kind === 'rectangle'}
   <span class="numbers"

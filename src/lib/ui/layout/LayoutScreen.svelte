@@ -5,9 +5,17 @@
   import Hexagon from '@lucide/svelte/icons/hexagon';
   import MousePointer from '@lucide/svelte/icons/mouse-pointer';
   import Square from '@lucide/svelte/icons/square';
+  import Brush from '@lucide/svelte/icons/brush';
+  import ImageIcon from '@lucide/svelte/icons/image';
+  import PencilLine from '@lucide/svelte/icons/pencil-line';
+  import Slash from '@lucide/svelte/icons/slash';
+  import Spline from '@lucide/svelte/icons/spline';
+  import TypeIcon from '@lucide/svelte/icons/type';
   import Star from '@lucide/svelte/icons/star';
   import type { LayoutData, PaletteData, PatternForUse, PatternSummary } from '$lib/contract/data';
   import type { ShapeForm } from '$lib/core/geom/shapes';
+  import type { Point } from '$lib/core/geom/point';
+  import type { Shape } from '$lib/core/recipe/layout';
   import type { Sight } from '$lib/core/colour/vision';
   import Button from '../components/Button.svelte';
   import NameField from '../components/NameField.svelte';
@@ -37,6 +45,10 @@
   import PageSettings from './PageSettings.svelte';
   import Stage from './Stage.svelte';
   import { View } from './view.svelte';
+  import ArrangeTools from './ArrangeTools.svelte';
+  import LayoutText from './LayoutText.svelte';
+  import { PICTURE_TYPES } from './pictures';
+  import { addFiles, addForm } from './shapes';
 
   /** The layout view: hangers left, stage, fill bar, ledger. */
   type Props = {
@@ -60,6 +72,19 @@
   const view = new View();
   let stage: Stage | undefined = $state();
   let exporting = $state(false);
+  const FORMS: ReadonlySet<string> = new Set(['rectangle', 'ellipse', 'polygon', 'star']);
+  // svelte-ignore state_referenced_locally
+  let brush = $state.raw({ size: Math.min(layout.width, layout.height) / 12, softness: 0.5 });
+  let textAt: Point | null = $state.raw(null);
+  let textOf: Shape | null = $state.raw(null);
+  let pictureFile: HTMLInputElement | undefined = $state();
+
+  /** What pressing a shape twice opens: the words of a text, the points of another outline. */
+  function open(): void {
+    const { single } = editor;
+    if (single?.form.kind === 'text') textOf = single;
+    else if (single) editor.editingPoints = true;
+  }
   let showKeys = $state(false);
 
   const TOOLS: { tool: Tool; label: string; icon: typeof Square }[] = [
@@ -68,11 +93,17 @@
     { tool: 'ellipse', label: 'Draw an ellipse', icon: Circle },
     { tool: 'polygon', label: 'Draw a polygon', icon: Hexagon },
     { tool: 'star', label: 'Draw a star', icon: Star },
+    { tool: 'line', label: 'Draw a line', icon: Slash },
+    { tool: 'pen', label: 'Draw a path point by point', icon: Spline },
+    { tool: 'freehand', label: 'Draw an outline by hand', icon: PencilLine },
+    { tool: 'brush', label: 'Brush a stroke of pattern', icon: Brush },
+    { tool: 'text', label: 'Set text', icon: TypeIcon },
   ];
 
   const actions = {
     fit: () => stage?.fit(),
     lifeSize: () => stage?.lifeSize(),
+    open: () => open(),
     help: () => (showKeys = true),
   };
   function onkey(event: KeyboardEvent): void {
@@ -82,7 +113,7 @@
 
   /** A tool pressed with the pointer waits for a drag; pressed with the keyboard it puts a shape in the middle at once. */
   function takeTool(event: MouseEvent, tool: Tool): void {
-    if (event.detail > 0 || tool === 'select') {
+    if (event.detail > 0 || !FORMS.has(tool)) {
       editor.tool = editor.tool === tool ? 'select' : tool;
       return;
     }
@@ -93,7 +124,7 @@
       width: side,
       height: side,
     };
-    editor.addShape(tool as ShapeForm['kind'], box);
+    addForm(editor, tool as ShapeForm['kind'], box);
   }
 
   /** What is changed elsewhere shows here: colours of palettes, patterns, and this layout itself. */
@@ -206,7 +237,17 @@
     <main class="work">
       <h1 class="visually-hidden">{editor.doc.name}</h1>
       <div class="stage-box">
-        <Stage bind:this={stage} {editor} {view} {sight} {eyedropper} onkey={() => undefined} />
+        <Stage
+          bind:this={stage}
+          {editor}
+          {view}
+          {sight}
+          {eyedropper}
+          {brush}
+          ontext={(at) => (textAt = at)}
+          onopen={open}
+          onkey={() => undefined}
+        />
         <ToolBar label="Shapes" place="left">
           {#each TOOLS as { tool, label, icon: Icon } (tool)}
             <button
@@ -219,7 +260,29 @@
               <Icon size={16} />
             </button>
           {/each}
-          <FormNumbers {editor} />
+          <button
+            type="button"
+            title="Place a picture or drawing"
+            aria-label="Place a picture or drawing"
+            onclick={() => pictureFile?.click()}><ImageIcon size={16} /></button
+          >
+          <input
+            bind:this={pictureFile}
+            type="file"
+            multiple
+            hidden
+            accept="{PICTURE_TYPES},.svg"
+            aria-label="Picture or drawing file"
+            onchange={(event) => {
+              const files = [...(event.currentTarget.files ?? [])];
+              event.currentTarget.value = '';
+              void addFiles(editor, files, { x: editor.doc.width / 2, y: editor.doc.height / 2 });
+            }}
+          />
+          {#if editor.selected.size > 0}
+            <ArrangeTools {editor} />
+          {/if}
+          <FormNumbers {editor} {brush} onbrush={(value) => (brush = value)} onopen={open} />
         </ToolBar>
         <ViewTools
           history={editor.history}
@@ -250,6 +313,8 @@
     onclose={() => (recolouring = false)}
   />
 {/if}
+{#if textAt}<LayoutText {editor} at={textAt} shape={null} onclose={() => (textAt = null)} />{/if}
+{#if textOf}<LayoutText {editor} at={textOf} shape={textOf} onclose={() => (textOf = null)} />{/if}
 {#if exporting}<ExportDialog {editor} onclose={() => (exporting = false)} />{/if}
 {#if showKeys}<KeysDialog keys={LAYOUT_KEYS} onclose={() => (showKeys = false)} />{/if}
 {#if stale}<StaleDialog message={stale.message} onmine={keepMine} ontheirs={takeTheirs} />{/if}

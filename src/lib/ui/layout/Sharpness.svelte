@@ -1,13 +1,13 @@
 <script lang="ts">
   import type { LengthUnit } from '$lib/core/num/length';
   import type { PictureFill } from '$lib/core/recipe/fill';
-  import { effectivePpi, sharpnessOf } from '$lib/core/recipe/sharpness';
+  import { placedPpi, sharpnessOf } from '$lib/core/recipe/sharpness';
 
   /** How many pixels a picture has to an inch at its present size; for print, too few are marked. */
   type Props = { fill: PictureFill; unit: LengthUnit };
   let { fill, unit }: Props = $props();
 
-  const ppi = $derived(effectivePpi(fill));
+  const ppi = $derived(placedPpi(fill));
   const sharp = $derived(unit === 'px' ? 'full' : sharpnessOf(ppi));
   const note = $derived(
     sharp === 'coarse' ? ', coarse in print' : sharp === 'fair' ? ', under 300 for print' : '',

@@ -2,7 +2,8 @@
   import { untrack } from 'svelte';
   import { boxOfCorners, boxesMeet, type Box } from '$lib/core/geom/box';
   import { subtract, type Point } from '$lib/core/geom/point';
-  import { shapeBox, type Shape } from '$lib/core/recipe/layout';
+  import type { ShapeForm } from '$lib/core/geom/shapes';
+  import { groupsOf, heldShapes, shapeBox, type Shape } from '$lib/core/recipe/layout';
   import { LIMITS } from '$lib/core/recipe/limits';
   import { pictureGrid } from '$lib/core/scene/handle';
   import { compileShape, recompileShape, type ShapeScene } from '$lib/core/scene/layout';
@@ -12,7 +13,11 @@
   import { Bases } from './bases';
   import { isPlaced } from '$lib/core/recipe/fill';
   import { MaskPictures } from './mask-pictures';
+  import DrawLayer from './DrawLayer.svelte';
   import MaskBrush from './MaskBrush.svelte';
+  import PathPoints from './PathPoints.svelte';
+  import { addFiles, addForm, type BrushNumbers } from './shapes';
+  import { freeShapes, membersOf } from './arrange';
   import ChartBorder from './ChartBorder.svelte';
   import { dragging } from './dragging';
   import type { LayoutEditor } from './editor.svelte';
@@ -29,9 +34,13 @@
     view: View;
     sight?: Sight;
     eyedropper?: Eyedropper | null;
+    brush: BrushNumbers;
+    ontext: (at: Point) => void;
+    /** Told that the selected shape was pressed twice. */
+    onopen: () => void;
     onkey: (event: KeyboardEvent) => void;
   };
-  let { editor, view, sight = 'full', eyedropper = null, onkey }: Props = $props();
+  let { editor, view, sight = 'full', eyedropper = null, brush, ontext, onopen, onkey }: Props = $props();
 
   const prefix = $props.id();
   const bases = new Bases(prefix);
@@ -47,6 +56,7 @@
   let spaceDown = $state(false);
   let dropTarget: string | null = $state(null);
 
+  const DRAWN: ReadonlySet<string> = new Set(['line', 'pen', 'freehand', 'brush', 'text']);
   const preview = new Preview();
   let canvas: HTMLCanvasElement | undefined = $state();
   /** While many fills move at once the canvas shows them, and the drawing below stays as it was before. */
@@ -57,7 +67,8 @@
   });
   const doc = $derived(previewing ? editor.history.settled : editor.doc);
   const scenes = $derived(doc.shapes.map((shape) => sceneOf(shape)));
-  const shownScenes = $derived(scenes.filter((scene) => !scene.hidden));
+  const hiddenShape = $derived(heldShapes(doc, 'hidden'));
+  const shownScenes = $derived(scenes.filter((_, index) => !hiddenShape(doc.shapes[index] as Shape)));
   const needed = $derived(bases.needed(scenes, view.zoom));
   const single = $derived(editor.single);
   const singleFill = $derived(single && !single.hidden ? editor.activeOf(single) : null);
@@ -148,7 +159,7 @@
           if (event.shiftKey) {
             editor.toggle(hit);
             mode = 'sweep';
-          } else if (!wasSelected) editor.select([hit]);
+          } else if (!wasSelected) editor.select(event.altKey ? [hit] : withGroup(hit));
         }
       },
       move: (at, event) => {
@@ -169,14 +180,18 @@
       end: (moved) => {
         if (mode === 'draw' && editor.tool !== 'select') {
           const least = 3 / view.zoom;
-          if (drawn && drawn.width > least && drawn.height > least) editor.addShape(editor.tool, drawn);
+          if (drawn && drawn.width > least && drawn.height > least)
+            addForm(editor, editor.tool as ShapeForm['kind'], drawn);
         } else if (mode === 'move') {
           editor.history.commit();
           if (!moved && wasSelected && pressed && editor.selected.size > 1) editor.select([pressed]);
         } else if (mode === 'sweep' && swept && swept.width * view.zoom > 3) {
           const area = swept;
-          const free = doc.shapes.filter((shape) => !shape.locked && !shape.hidden);
-          editor.select(free.filter((shape) => boxesMeet(shapeBox(shape), area)).map(({ id }) => id));
+          editor.select(
+            freeShapes(doc)
+              .filter((shape) => boxesMeet(shapeBox(shape), area))
+              .map(({ id }) => id),
+          );
         }
         drawn = swept = null;
       },
@@ -185,6 +200,13 @@
         editor.history.cancel();
       },
     });
+  }
+
+  /** A shape with all that lie in its outermost group; Alt chooses it alone. */
+  function withGroup(id: string): Iterable<string> {
+    const shape = doc.shapes.find((one) => one.id === id);
+    const outermost = groupsOf(doc.groups, shape?.group ?? null).at(-1);
+    return outermost ? membersOf(doc, outermost.id) : [id];
   }
 
   /** The box drawn so far: Shift makes it square, Alt draws from its middle. */
@@ -256,12 +278,21 @@
   bind:clientHeight={height}
   onkeydown={onkey}
   ondragover={(event) => {
-    if (!event.dataTransfer?.types.includes('application/x-isle-pattern')) return;
+    const types = event.dataTransfer?.types ?? [];
+    if (types.includes('Files')) event.preventDefault();
+    if (!types.includes('application/x-isle-pattern')) return;
     event.preventDefault();
     dropTarget = shapeAt(event.clientX, event.clientY);
   }}
   ondragleave={() => (dropTarget = null)}
   ondrop={(event) => {
+    const files = [...(event.dataTransfer?.files ?? [])];
+    if (files.length > 0) {
+      event.preventDefault();
+      const box = event.currentTarget.getBoundingClientRect();
+      void addFiles(editor, files, view.toPage({ x: event.clientX - box.left, y: event.clientY - box.top }));
+      return;
+    }
     const pattern = event.dataTransfer?.getData('application/x-isle-pattern');
     const target = shapeAt(event.clientX, event.clientY);
     dropTarget = null;
@@ -276,6 +307,13 @@
     aria-label={doc.name}
     {@attach wheelView(view)}
     {@attach stageDrag()}
+    ondblclick={(event) => {
+      const hit = (event.target as Element).closest('[data-shape]')?.getAttribute('data-shape');
+      if (hit && editor.tool === 'select' && !editor.isLocked(hit)) {
+        editor.select([hit]);
+        onopen();
+      }
+    }}
     onpointerdown={panByMiddle}
   >
     <defs>
@@ -332,11 +370,16 @@
       {/each}
     {/if}
     {#if single}
-      <ShapeHandles shape={single} {editor} {view} />
-      {#if singleFill && isPlaced(singleFill) && grid && editor.painting === null}
+      {#if editor.editingPoints}
+        <PathPoints shape={single} {editor} {view} />
+      {:else if !editor.isLocked(single.id)}
+        <ShapeHandles shape={single} {editor} {view} />
+      {/if}
+      {#if singleFill && isPlaced(singleFill) && grid && editor.painting === null && !editor.editingPoints}
         <PatternHandle shape={single} fill={singleFill} {grid} {editor} {view} />
       {/if}
     {/if}
+    {#if DRAWN.has(editor.tool)}<DrawLayer {editor} {view} {width} {height} {brush} {ontext} />{/if}
     {#if single && editor.painting !== null}
       <MaskBrush shape={single} {editor} {view} {width} {height} />
     {/if}

@@ -60,3 +60,14 @@ export function moveInStack(doc: LayoutDoc, id: string, to: number): LayoutDoc {
   const rest = doc.shapes.filter((held) => held.id !== id);
   return { ...doc, shapes: [...rest.slice(0, to), shape, ...rest.slice(to)] };
 }
+
+/** A document without groups that hold nothing. */
+export function tidyGroups(doc: LayoutDoc): LayoutDoc {
+  let { groups } = doc;
+  for (;;) {
+    const used = new Set([...doc.shapes.map((shape) => shape.group), ...groups.map(({ parent }) => parent)]);
+    const kept = groups.filter(({ id }) => used.has(id));
+    if (kept.length === groups.length) return groups === doc.groups ? doc : { ...doc, groups };
+    groups = kept;
+  }
+}

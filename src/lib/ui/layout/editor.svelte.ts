@@ -2,7 +2,6 @@ import { nanoid } from 'nanoid';
 import { SvelteMap } from 'svelte/reactivity';
 import type { LayoutData, PatternDetail, PatternForUse } from '$lib/contract/data';
 import type { ShapeForm } from '$lib/core/geom/shapes';
-import type { Box } from '$lib/core/geom/box';
 import type { Point } from '$lib/core/geom/point';
 import {
   colourFill,
@@ -16,7 +15,14 @@ import {
 } from '$lib/core/recipe/fill';
 import { freshGradient } from '$lib/core/recipe/gradient';
 import type { Mask } from '$lib/core/recipe/mask';
-import { freshShape, leadingFill, withFill, type Shape } from '$lib/core/recipe/layout';
+import {
+  heldShapes,
+  leadingFill,
+  mapFills,
+  withFill,
+  type Shape,
+  type ShapeGroup,
+} from '$lib/core/recipe/layout';
 import type { Colourway } from '$lib/core/colour/colourway';
 import { tintOf, type Links, type Tint } from '$lib/core/colour/tint';
 import { fillLike, type FillProperty } from '$lib/core/recipe/copy-fill';
@@ -31,24 +37,10 @@ import { call } from '../state/api';
 import { History } from '../state/history.svelte';
 import { Saver } from '../state/saver.svelte';
 import { toasts } from '../state/toasts.svelte';
-import { changeShapes, diffLayout, docOf, type LayoutDoc } from './doc';
+import { changeShapes, diffLayout, docOf, tidyGroups, type LayoutDoc } from './doc';
 import { Follower } from './follower';
 
-export type Tool = 'select' | ShapeForm['kind'];
-
-const SHAPE_NAMES: Record<ShapeForm['kind'], string> = {
-  rectangle: 'Rectangle',
-  ellipse: 'Ellipse',
-  polygon: 'Polygon',
-  star: 'Star',
-};
-
-const FRESH_FORMS: Record<ShapeForm['kind'], ShapeForm> = {
-  rectangle: { kind: 'rectangle', radius: 0 },
-  ellipse: { kind: 'ellipse' },
-  polygon: { kind: 'polygon', sides: 6 },
-  star: { kind: 'star', points: 5, inner: 0.5 },
-};
+export type Tool = 'select' | ShapeForm['kind'] | 'line' | 'pen' | 'freehand' | 'brush' | 'text';
 
 /** The colour that new fills start with. */
 export const FRESH_COLOUR = '#2f8fab';
@@ -64,6 +56,9 @@ export class LayoutEditor {
   selected: ReadonlySet<string> = $state.raw(new Set());
   scope: TransformScope = $state('shape');
   tool: Tool = $state('select');
+  /** True while the points of the one selected path are edited. */
+  editingPoints = $state(false);
+  private lastFill: Fill | null = null;
   /** While a mask is painted: whose. */
   painting: 'fill' | 'shape' | null = $state(null);
 
@@ -92,9 +87,12 @@ export class LayoutEditor {
   }
 
   select(ids: Iterable<string>): void {
+    const before = this.chosen[0];
+    this.lastFill = (before && this.activeOf(before)) ?? this.lastFill;
     this.selected = new Set(ids);
     this.layer = null;
     this.painting = null;
+    this.editingPoints = false;
   }
 
   /** Adds one to the selection or takes it out. */
@@ -131,8 +129,10 @@ export class LayoutEditor {
     this.change((shape) => moveBy(shape, this.scope, by, this.activeOf(shape)?.id), { live });
   }
 
+  private readonly lockedTest = $derived.by(() => heldShapes(this.doc, 'locked'));
+
   isLocked(id: string): boolean {
-    return this.doc.shapes.some((shape) => shape.id === id && shape.locked);
+    return this.doc.shapes.some((shape) => shape.id === id && this.lockedTest(shape));
   }
 
   /** Changes the fill that is worked on of each selected shape. */
@@ -163,45 +163,45 @@ export class LayoutEditor {
     else this.history.commit(next);
   }
 
-  /** Adds a shape of a form in a box of the page, selects it, and goes back to selecting. */
-  addShape(kind: ShapeForm['kind'], box: Box): void {
-    if (this.doc.shapes.length >= LIMITS.shapes) {
+  /** Adds shapes in front, selects them and goes on with a tool; `group` is a fresh group that they lie in. */
+  addShapes(shapes: readonly Shape[], tool: Tool = 'select', group: ShapeGroup | null = null): void {
+    const { doc } = this.history;
+    if (doc.shapes.length + shapes.length > LIMITS.shapes) {
       toasts.problem(`A layout holds at most ${LIMITS.shapes} shapes.`);
       return;
     }
-    const id = nanoid(12);
-    const shape = freshShape({
-      id,
-      name: this.freshName(SHAPE_NAMES[kind]),
-      form: FRESH_FORMS[kind],
-      ...box,
-    });
-    this.history.commit({ ...this.history.doc, shapes: [...this.history.doc.shapes, shape] });
-    this.select([id]);
-    this.tool = 'select';
+    const groups = group ? [...doc.groups, group] : doc.groups;
+    this.history.commit({ ...doc, shapes: [...doc.shapes, ...shapes], groups });
+    this.select(shapes.map(({ id }) => id));
+    this.tool = tool;
+  }
+
+  /** A shape like another one under ids of its own. */
+  copyOf(shape: Shape): Shape {
+    const copy = mapFills(shape, (fill) => ({ ...fill, id: nanoid(12) }));
+    return { ...copy, id: nanoid(12), name: this.freshName(shape.name) };
+  }
+
+  /** What a brush stroke is filled with: as the fill that was last worked on, or a plain colour. */
+  brushFill(): Fill {
+    const first = this.chosen[0];
+    const last = (first && this.activeOf(first)) ?? this.lastFill ?? colourFill('', { colour: FRESH_COLOUR });
+    return { ...last, id: nanoid(12), mask: null };
   }
 
   remove(): void {
     if (this.selected.size === 0) return;
-    this.history.commit({
-      ...this.history.doc,
-      shapes: this.history.doc.shapes.filter((shape) => !this.selected.has(shape.id)),
-    });
+    const { doc } = this.history;
+    const shapes = doc.shapes.filter((shape) => !this.selected.has(shape.id));
+    this.history.commit(tidyGroups({ ...doc, shapes }));
     this.select([]);
   }
 
   /** Doubles the selected shapes with their fills, a little to the right and down. */
   double(): void {
     const step = Math.max(this.doc.width, this.doc.height) / 60;
-    const copies = this.chosen.map((shape): Shape => ({
-      ...moveBy(shape, 'shape', { x: step, y: step }),
-      id: nanoid(12),
-      name: this.freshName(shape.name),
-      fills: shape.fills.map((fill) => ({ ...fill, id: nanoid(12) })),
-    }));
-    if (copies.length === 0) return;
-    this.history.commit({ ...this.history.doc, shapes: [...this.history.doc.shapes, ...copies] });
-    this.select(copies.map((shape) => shape.id));
+    const copies = this.chosen.map((shape) => this.copyOf(moveBy(shape, 'shape', { x: step, y: step })));
+    if (copies.length > 0) this.addShapes(copies);
   }
 
   restack(towards: 'front' | 'back'): void {
@@ -397,6 +397,11 @@ export class LayoutEditor {
     return shownTints(fill, { slots, colourways: this.colourwaysOf(fill) });
   }
 
+  /** Brings patterns at hand that are not used here yet. */
+  async loadPatterns(ids: readonly string[]): Promise<void> {
+    for (const id of ids) await this.loadPattern(id);
+  }
+
   private async loadPattern(id: string): Promise<boolean> {
     if (this.patterns.has(id)) return true;
     const found = await call<PatternDetail>('GET', `/patterns/${id}`);
@@ -413,7 +418,7 @@ export class LayoutEditor {
     return true;
   }
 
-  private freshName(base: string): string {
+  freshName(base: string): string {
     return freeName(
       base,
       this.doc.shapes.map((shape) => shape.name),

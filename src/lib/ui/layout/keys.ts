@@ -1,3 +1,4 @@
+import { freeShapes, group, ungroup } from './arrange';
 import type { LayoutEditor } from './editor.svelte';
 import { toPx } from '$lib/core/num/length';
 
@@ -6,6 +7,9 @@ export const LAYOUT_KEYS = [
   ['Arrows', 'Move by 1 unit, with Shift by 10'],
   ['Delete', 'Remove the selected shapes'],
   ['Ctrl/Cmd+D', 'Double the selected shapes'],
+  ['Ctrl/Cmd+G', 'Group the selected shapes; with Shift let the group go'],
+  ['Enter, double press', 'Edit the points of an outline, or the words of a text'],
+  ['Alt while pressing', 'Choose one shape of a group alone'],
   ['[ and ]', 'Send back, bring forward'],
   ['Ctrl/Cmd+A', 'Select all shapes'],
   ['Escape', 'Give up a drag, or the selection'],
@@ -17,7 +21,7 @@ export const LAYOUT_KEYS = [
   ['?', 'Show these keys'],
 ] as const;
 
-export type KeyActions = { fit: () => void; lifeSize: () => void; help: () => void };
+export type KeyActions = { fit: () => void; lifeSize: () => void; help: () => void; open: () => void };
 
 const ARROWS: Record<string, { x: number; y: number }> = {
   ArrowLeft: { x: -1, y: 0 },
@@ -48,9 +52,14 @@ export function layoutKey(event: KeyboardEvent, editor: LayoutEditor, actions: K
     '0': actions.fit,
     '1': actions.lifeSize,
     '?': actions.help,
+    Enter: actions.open,
     Escape: () => {
       if (editor.painting !== null) {
         editor.painting = null;
+        return;
+      }
+      if (editor.editingPoints) {
+        editor.editingPoints = false;
         return;
       }
       editor.tool = 'select';
@@ -66,7 +75,8 @@ function commandKey(key: string, shift: boolean, editor: LayoutEditor): boolean 
   if (key === 'z') (shift ? () => editor.history.redo() : () => editor.history.undo())();
   else if (key === 'y') editor.history.redo();
   else if (key === 'd') editor.double();
-  else if (key === 'a') editor.select(editor.doc.shapes.map((shape) => shape.id));
+  else if (key === 'a') editor.select(freeShapes(editor.doc).map((shape) => shape.id));
+  else if (key === 'g') (shift ? ungroup : group)(editor);
   else return false;
   return true;
 }

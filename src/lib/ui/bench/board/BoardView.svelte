@@ -12,7 +12,7 @@
   import { NO_PREVIEW, boardDrag, type BoardPreview } from './board-drags';
   import BoardHandles from './BoardHandles.svelte';
   import BoardPoints from './BoardPoints.svelte';
-  import type { Pen } from './pen.svelte';
+  import type { Pen } from '../../state/pen.svelte';
 
   /** The drawing board: one motif at work, in its own measures, with grid and guides. */
   type Props = { board: Board; view: View; pen: Pen; show: BenchShow; ontext: (at: Point) => void };

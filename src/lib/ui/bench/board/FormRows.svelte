@@ -4,7 +4,7 @@
   import type { ElementSource } from '$lib/core/recipe/recipe';
   import Choice from '../../components/Choice.svelte';
   import NumberField from '../../components/NumberField.svelte';
-  import { FONTS } from './fonts';
+  import { FONTS } from '../../state/fonts';
 
   /** The numbers that a form or a text was made from, still open to change. */
   type Props = {

@@ -6,7 +6,7 @@
   import NumberField from '../../components/NumberField.svelte';
   import Rows from '../../components/Rows.svelte';
   import type { Board } from './board.svelte';
-  import { FONTS } from './fonts';
+  import { FONTS } from '../../state/fonts';
 
   /** Text for the drawing board, set in one of the fonts that ship with Isle; it becomes outlines that stay editable as text. */
   type Props = { board: Board; at: { x: number; y: number }; onclose: () => void };

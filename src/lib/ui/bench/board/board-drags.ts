@@ -12,7 +12,7 @@ import type { View } from '../../layout/view.svelte';
 import { elementAt } from '../hit';
 import { NO_SNAP, type SnapLines } from '../piece-drags';
 import type { Board, BoardTool } from './board.svelte';
-import type { Pen } from './pen.svelte';
+import type { Pen } from '../../state/pen.svelte';
 
 /** What a drag on the board shows while it lasts. */
 export type BoardPreview = { path: Path | null; marquee: Box | null; snapped: SnapLines };

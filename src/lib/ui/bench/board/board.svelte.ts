@@ -24,7 +24,7 @@ import { Stopped, type BenchWorker } from '$lib/workers/client';
 import { toasts } from '../../state/toasts.svelte';
 import type { BenchEditor } from '../editor.svelte';
 import { freshColour, newId } from '../fresh';
-import { outlineText } from './fonts';
+import { outlineText } from '../../state/fonts';
 
 export type BoardTool =
   'choose' | 'points' | 'rectangle' | 'ellipse' | 'polygon' | 'star' | 'line' | 'path' | 'freehand' | 'text';

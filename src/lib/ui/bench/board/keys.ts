@@ -2,7 +2,7 @@ import { translation } from '$lib/core/geom/affine';
 import { toPx } from '$lib/core/num/length';
 import { ARROWS } from '../../state/arrows';
 import type { Board } from './board.svelte';
-import type { Pen } from './pen.svelte';
+import type { Pen } from '../../state/pen.svelte';
 
 export const BOARD_KEYS = [
   ['Arrows', 'Move what is chosen by 1 unit (with a shown grid by its pitch), with Shift by 10'],

@@ -16,9 +16,9 @@ export const FONTS: readonly { id: string; label: string; url: string }[] = [
 
 const loaded = new Map<string, Promise<Font>>();
 
-export type TextOutline = { ok: true; d: string } | { ok: false; message: string };
+export type TextOutline = { ok: true; d: string; width: number } | { ok: false; message: string };
 
-/** A line of text as outlines, its baseline beginning at (0, 0), `size` px to the em. */
+/** A line of text as outlines, its baseline beginning at (0, 0), `size` px to the em; `width` is how far it advances. */
 export async function outlineText(text: string, fontId: string, size: number): Promise<TextOutline> {
   const known = FONTS.find((font) => font.id === fontId);
   if (!known)
@@ -41,7 +41,8 @@ export async function outlineText(text: string, fontId: string, size: number): P
       ok: false,
       message: `${known.label} has no ${missing.slice(0, 5).join(' ')}; choose another font or other letters.`,
     };
-  return { ok: true, d: font.getPath(text, 0, 0, size).toPathData(6) };
+  const d = font.getPath(text, 0, 0, size).toPathData(6);
+  return { ok: true, d, width: font.getAdvanceWidth(text, size) };
 }
 
 function fontOf(id: string, url: string): Promise<Font> {
