@@ -171,6 +171,9 @@ export const ROUTES = {
       body: schemas.changes,
     },
   ),
+  copyLayout: spec('POST', '/layouts/{id}/copies', 'Double a layout with all its shapes and fills', {
+    body: schemas.copyLayout,
+  }),
   archiveLayout: spec('PUT', '/layouts/{id}/archived', 'Archive a layout or restore it', {
     body: schemas.archived,
   }),

@@ -298,10 +298,13 @@ export const schemas = {
   }),
   exportSvgQuery: Joi.object({
     patterns: Joi.string().valid('live', 'expanded').default('live'),
+    /** With what is printed beyond the page's edge. */
+    bleed: Joi.boolean().default(false),
     /** Makes another address of each version, so that a page shows the new picture. */
     version: version(),
   }),
-  exportPng: Joi.object({ ppi: between(LIMITS.ppi).required() }),
+  exportPng: Joi.object({ ppi: between(LIMITS.ppi).required(), bleed: Joi.boolean().default(false) }),
+  copyLayout: Joi.object({ name: name().required() }),
   keepStrikeOff: Joi.object({ name: name().required(), layoutId: id().required(), sheet }),
   saveStrikeOff: Joi.object({ base: version().required(), name: name().required(), sheet }),
   handOut: Joi.object({

@@ -135,6 +135,22 @@ export function compileLayout(layout: Layout, lookup: PatternLookup): LayoutScen
   return { width, height, background, shapes: shapes.map((shape) => compileShape(shape, lookup)) };
 }
 
+/** A scene with its page grown by `bleed` px on each side: what is cut off after printing. */
+export function withBleed(scene: LayoutScene, bleed: number): LayoutScene {
+  if (bleed === 0) return scene;
+  const moved = (box: Box): Box => ({ ...box, x: box.x + bleed, y: box.y + bleed });
+  const shapes = scene.shapes.map(
+    (shape): ShapeScene => ({
+      ...shape,
+      x: shape.x + bleed,
+      y: shape.y + bleed,
+      box: moved(shape.box),
+      stroke: shape.stroke && { ...shape.stroke, box: moved(shape.stroke.box) },
+    }),
+  );
+  return { ...scene, width: scene.width + 2 * bleed, height: scene.height + 2 * bleed, shapes };
+}
+
 /** Compiles one shape. */
 export function compileShape(shape: Shape, lookup: PatternLookup): ShapeScene {
   const { id, name, x, y, hidden } = shape;

@@ -42,6 +42,7 @@
   }
   .actions {
     display: flex;
+    align-items: flex-end;
     justify-content: flex-end;
     gap: 8px;
     margin-top: 20px;

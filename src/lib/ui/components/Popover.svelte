@@ -45,7 +45,7 @@
 </script>
 
 <svelte:window
-  onpointerdown={(event) => {
+  onpointerdowncapture={(event) => {
     const target = event.target as Node;
     if (open && !panel?.contains(target) && !trigger?.contains(target)) close();
   }}

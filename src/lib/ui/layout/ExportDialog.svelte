@@ -5,6 +5,7 @@
   import Button from '../components/Button.svelte';
   import Dialog from '../components/Dialog.svelte';
   import NumberField from '../components/NumberField.svelte';
+  import Tick from '../components/Tick.svelte';
   import Switch from '../components/Switch.svelte';
   import type { LayoutEditor } from './editor.svelte';
 
@@ -16,6 +17,7 @@
   let patterns: 'live' | 'expanded' = $state('live');
   // svelte-ignore state_referenced_locally
   let ppi = $state(editor.doc.ppi);
+  let bleed = $state(false);
   const png = new PngExport();
   let unsaved: string | null = $state(null);
   const job = $derived(png.job);
@@ -23,8 +25,8 @@
 
   const doc = $derived(editor.doc);
   const pixels = $derived({
-    width: Math.round(devicePixels(doc.width, ppi)),
-    height: Math.round(devicePixels(doc.height, ppi)),
+    width: Math.round(devicePixels(doc.width + (bleed ? 2 * doc.bleed : 0), ppi)),
+    height: Math.round(devicePixels(doc.height + (bleed ? 2 * doc.bleed : 0), ppi)),
   });
   const working = $derived(png.working);
 
@@ -34,8 +36,9 @@
       unsaved = 'The layout is not saved yet, so the file would not show your last changes. Save it first.';
       return;
     }
-    if (format === 'svg') return download(`/api/v1/layouts/${editor.id}/svg?patterns=${patterns}`);
-    await png.run(`/layouts/${editor.id}/exports`, ppi);
+    if (format === 'svg')
+      return download(`/api/v1/layouts/${editor.id}/svg?patterns=${patterns}&bleed=${bleed}`);
+    await png.run(`/layouts/${editor.id}/exports`, { ppi, bleed });
   }
 
   const stop = (): Promise<void> => png.stop();
@@ -55,6 +58,9 @@
     ]}
     onset={(value) => (format = value)}
   />
+  {#if doc.bleed > 0}
+    <Tick label="With the bleed round the page" checked={bleed} onset={(on) => (bleed = on)} />
+  {/if}
   {#if format === 'png'}
     <div class="row">
       <span>Resolution</span>

@@ -13,6 +13,7 @@
   import GradientPicker from './GradientPicker.svelte';
   import PatternCells from './PatternCells.svelte';
   import PlaceCells from './PlaceCells.svelte';
+  import StrokeCells from './StrokeCells.svelte';
   import Sharpness from './Sharpness.svelte';
   import { FRESH_COLOUR, type LayoutEditor } from './editor.svelte';
   import { sayFill } from './fills';
@@ -90,6 +91,9 @@
         >
       </div>
     {:else}
+      {#if editor.part === 'stroke' && holder.stroke}
+        <StrokeCells {editor} stroke={holder.stroke} />
+      {/if}
       {#if isPlaced(fill)}<PlaceCells {editor} {fill} shape={holder} />{/if}
       {#if fill.kind === 'colour'}
         <div class="cell">

@@ -9,6 +9,8 @@
   import type { Fill } from '$lib/core/recipe/fill';
   import type { Shape } from '$lib/core/recipe/layout';
   import Popover from '../components/Popover.svelte';
+  import Tick from '../components/Tick.svelte';
+  import Switch from '../components/Switch.svelte';
   import BlendPicker from './BlendPicker.svelte';
   import FillChooser from './FillChooser.svelte';
   import LikeShape from './LikeShape.svelte';
@@ -29,12 +31,29 @@
   };
   let { editor, shape, fill, patterns, palettes }: Props = $props();
 
-  const stack = $derived([...shape.fills].reverse());
+  const stack = $derived([...editor.stackOf(shape)].reverse());
   let trying = $state(false);
+  let watermark = $state(false);
 </script>
 
 <div class="stack" role="group" aria-label="Fills of {shape.name}, top first">
-  <span class="what">Fills</span>
+  <Switch
+    label="What is filled"
+    value={editor.part}
+    options={[
+      { value: 'fill', label: 'Fills' },
+      {
+        value: 'stroke',
+        label: 'Stroke',
+        title: shape.stroke ? 'The line along the outline' : 'Give it a stroke',
+      },
+    ]}
+    onset={(part) => {
+      if (part === 'stroke' && !shape.stroke) editor.setStroke({});
+      editor.part = part;
+      editor.layer = null;
+    }}
+  />
   {#each stack as one, index (one.id)}
     <button
       type="button"
@@ -51,12 +70,19 @@
   <Popover label="Lay another fill over it" title="Lay another fill over it" width={280}>
     {#snippet button()}<span class="add"><Plus size={14} /></span>{/snippet}
     {#snippet children(close)}
+      <div class="as">
+        <Tick
+          label="As a watermark: a pattern at 20 %, without its ground"
+          checked={watermark}
+          onset={(on) => (watermark = on)}
+        />
+      </div>
       <FillChooser
         {patterns}
         used={null}
         onpattern={(pattern) => {
           close();
-          void editor.addFill({ kind: 'pattern', pattern });
+          void editor.addFill({ kind: 'pattern', pattern, watermark });
         }}
         oncolour={() => {
           close();
@@ -126,6 +152,11 @@
 {/if}
 
 <style>
+  .as {
+    margin-bottom: 6px;
+    padding: 0 8px 8px;
+    border-bottom: 1px solid var(--rule);
+  }
   .try {
     padding: 0;
     border: 0;
@@ -145,7 +176,6 @@
     background: var(--card);
     font-size: var(--small);
   }
-  .what,
   .part {
     color: var(--muted);
   }

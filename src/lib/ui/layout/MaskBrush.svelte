@@ -116,7 +116,7 @@
     r={((brush.size * view.zoom) / 2) * (1 - brush.softness)}
   />
 {/if}
-<foreignObject x={Math.max(8, width / 2 - 330)} y={height - 48} width={Math.min(width - 16, 660)} height="44">
+<foreignObject x={Math.max(8, width / 2 - 370)} y={height - 48} width={Math.min(width - 16, 740)} height="44">
   <div class="tools" role="group" aria-label="Mask brush">
     <Switch
       label="What the brush does"

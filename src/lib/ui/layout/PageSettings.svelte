@@ -2,24 +2,40 @@
   import type { PaletteData } from '$lib/contract/data';
   import { LENGTH_UNITS, isLengthUnit } from '$lib/core/num/length';
   import { LIMITS } from '$lib/core/recipe/limits';
+  import { goto } from '$app/navigation';
+  import { resizePage, type PageResize } from '$lib/core/recipe/page';
+  import Button from '../components/Button.svelte';
+  import { call } from '../state/api';
+  import { toasts } from '../state/toasts.svelte';
   import ColourWell from '../components/ColourWell.svelte';
   import NumberField from '../components/NumberField.svelte';
   import Popover from '../components/Popover.svelte';
   import type { LayoutEditor } from './editor.svelte';
 
-  /** The page's size, unit, resolution and background. Shapes and patterns stay as they are when the page changes. */
+  /** The page's size, bleed, unit, resolution and background; what becomes of the shapes with another size is chosen here. */
   type Props = { editor: LayoutEditor; palettes: PaletteData[]; label: string; onfit: () => void };
   let { editor, palettes, label, onfit }: Props = $props();
   const doc = $derived(editor.doc);
   const kind = $derived({ unit: doc.measure });
 
+  let how: PageResize = $state('page');
+
   function size(change: { width?: number; height?: number }): void {
-    editor.changePage(change);
+    const { width, height } = editor.history.doc;
+    editor.history.commit(resizePage(editor.history.doc, { width, height, ...change }, how));
     onfit();
+  }
+  async function double(): Promise<void> {
+    if (!(await editor.saver.flush())) return;
+    const made = await call<{ id: string }>('POST', `/layouts/${editor.id}/copies`, {
+      name: `${doc.name.slice(0, 70)} copy`,
+    });
+    if (!made.ok) toasts.problem(made.failure.message);
+    else await goto(`/projects/${editor.projectId}/layouts/${made.value.id}`);
   }
 </script>
 
-<Popover label="Page settings: {label}" width={260}>
+<Popover label="Page settings: {label}" width={320}>
   {#snippet button()}<span class="size">{label}</span>{/snippet}
   <div class="rows">
     <span>Width</span><NumberField
@@ -35,6 +51,36 @@
       {kind}
       {...LIMITS.pageSide}
       onset={(height) => size({ height })}
+    />
+    <span>Orientation</span><button
+      type="button"
+      class="link"
+      onclick={() => size({ width: doc.height, height: doc.width })}
+      >{doc.width >= doc.height ? 'turn upright' : 'lay across'}</button
+    >
+    <span>With the size</span>
+    <select
+      aria-label="What changes with the page’s size"
+      value={how}
+      onchange={(event) => (how = event.currentTarget.value as PageResize)}
+    >
+      <option value="page">only the page</option>
+      <option value="shapes">shapes, patterns keep their scale</option>
+      <option value="everything">everything is scaled</option>
+    </select>
+    <span>Bleed</span><NumberField
+      label="Bleed"
+      value={doc.bleed}
+      {kind}
+      {...LIMITS.bleed}
+      onset={(bleed) => editor.changePage({ bleed })}
+    />
+    <span>Safe margin</span><NumberField
+      label="Safe margin"
+      value={doc.margin}
+      {kind}
+      {...LIMITS.bleed}
+      onset={(margin) => editor.changePage({ margin })}
     />
     <span>Unit of length</span>
     <select
@@ -76,6 +122,7 @@
       {/if}
     </span>
   </div>
+  <div class="foot"><Button onclick={double}>Double this layout</Button></div>
 </Popover>
 
 <style>
@@ -98,6 +145,7 @@
     justify-self: start;
   }
   select {
+    max-width: 190px;
     padding: 2px 4px;
     border: 1px solid var(--rule);
     border-radius: 4px;
@@ -108,7 +156,10 @@
     gap: 8px;
     align-items: center;
   }
-  button {
+  .foot {
+    margin-top: 12px;
+  }
+  .rows button {
     padding: 0;
     border: 0;
     background: none;

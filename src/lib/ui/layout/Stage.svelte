@@ -15,6 +15,7 @@
   import { MaskPictures } from './mask-pictures';
   import DrawLayer from './DrawLayer.svelte';
   import MaskBrush from './MaskBrush.svelte';
+  import PageLines from './PageLines.svelte';
   import PathPoints from './PathPoints.svelte';
   import { addFiles, addForm, type BrushNumbers } from './shapes';
   import { freeShapes, membersOf } from './arrange';
@@ -330,7 +331,14 @@
           </g>
         {/if}
       {/each}
-      <clipPath id="{prefix}-page"><rect width={doc.width} height={doc.height} /></clipPath>
+      <clipPath id="{prefix}-page">
+        <rect
+          x={-doc.bleed}
+          y={-doc.bleed}
+          width={doc.width + 2 * doc.bleed}
+          height={doc.height + 2 * doc.bleed}
+        />
+      </clipPath>
     </defs>
     <ChartBorder width={doc.width} height={doc.height} measure={doc.measure} {view} />
     <g transform="translate({view.pan.x} {view.pan.y}) scale({view.zoom})" filter={sightFilter(sight)}>
@@ -344,13 +352,20 @@
       <!-- A clipped group blends within itself: the page's colour is part of it, a clear page is not. -->
       <g clip-path="url(#{prefix}-page)" class="page">
         {#if doc.background !== null}
-          <rect width={doc.width} height={doc.height} fill={doc.background} />
+          <rect
+            x={-doc.bleed}
+            y={-doc.bleed}
+            width={doc.width + 2 * doc.bleed}
+            height={doc.height + 2 * doc.bleed}
+            fill={doc.background}
+          />
         {/if}
         {#each shownScenes as scene (scene.id)}
           <ShapeView {scene} {bases} {masks} zoom={view.zoom} {prefix} />
         {/each}
       </g>
     </g>
+    <PageLines {doc} {view} />
     {#if targetScene}
       <path
         class="target"

@@ -62,8 +62,8 @@
   /** One scale for all, so that they can be compared. */
   const zoom = $derived(
     Math.min(
-      (sheet.down ? 860 : 960) / size.columns / box.width,
-      420 / Math.min(size.rows, 3) / box.height,
+      ((sheet.down ? 880 : 1010) / size.columns - 24) / box.width,
+      (420 / Math.min(size.rows, 3) - 20) / box.height,
       1,
     ),
   );
@@ -149,7 +149,7 @@
   }
   async function print(): Promise<void> {
     const saved = await keep();
-    if (saved) await png.run(`/strike-offs/${saved.id}/exports`, editor.doc.ppi);
+    if (saved) await png.run(`/strike-offs/${saved.id}/exports`, { ppi: editor.doc.ppi });
   }
   async function remove(): Promise<void> {
     if (!held) return;
@@ -269,6 +269,7 @@
     background: var(--surround);
   }
   .label {
+    padding-left: 5px;
     color: var(--ink);
     font: 500 12px var(--mono);
   }

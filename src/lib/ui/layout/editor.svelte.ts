@@ -22,6 +22,7 @@ import {
   withFill,
   type Shape,
   type ShapeGroup,
+  type ShapeStroke,
 } from '$lib/core/recipe/layout';
 import type { Colourway } from '$lib/core/colour/colourway';
 import { tintOf, type Links, type Tint } from '$lib/core/colour/tint';
@@ -39,6 +40,7 @@ import { Saver } from '../state/saver.svelte';
 import { toasts } from '../state/toasts.svelte';
 import { changeShapes, diffLayout, docOf, tidyGroups, type LayoutDoc } from './doc';
 import { Follower } from './follower';
+import { mergeDocs } from './merge';
 
 export type Tool = 'select' | ShapeForm['kind'] | 'line' | 'pen' | 'freehand' | 'brush' | 'text';
 
@@ -70,6 +72,8 @@ export class LayoutEditor {
   readonly doc = $derived.by(() => this.follower.doc(this.history.doc));
   readonly lookup = $derived.by(() => patternLookup(this.follower.patterns(this.patterns.values())));
   readonly chosen = $derived.by(() => this.doc.shapes.filter((shape) => this.selected.has(shape.id)));
+  /** Whether a shape's fills are worked on or those of its stroke. */
+  part: 'fill' | 'stroke' = $state('fill');
   /** Which fill is worked on, counted from the top; `null` is the leading one of each shape. */
   layer: number | null = $state(null);
   /** The selected shape where there is just one. */
@@ -81,9 +85,32 @@ export class LayoutEditor {
     const doc = docOf(data);
     this.history = new History(doc);
     this.patterns = new SvelteMap(patterns.map((pattern) => [pattern.id, pattern]));
-    this.saver = new Saver(doc, data.version, (next, last, version) =>
-      call('POST', `/layouts/${data.id}/changes`, { base: version, changes: diffLayout(last, next) }),
+    this.saver = new Saver(
+      doc,
+      data.version,
+      (next, last, version) =>
+        call('POST', `/layouts/${data.id}/changes`, { base: version, changes: diffLayout(last, next) }),
+      (failure, last) => this.mergeWith(failure.current as LayoutData | undefined, last),
     );
+  }
+
+  /** Takes what was saved elsewhere together with the work here; of what both changed, both versions stay. */
+  private mergeWith(current: LayoutData | undefined, base: LayoutDoc): boolean {
+    if (!current || this.history.inGesture) return false;
+    const theirs = docOf(current);
+    const { doc, clashes } = mergeDocs(base, this.history.doc, theirs, () => nanoid(12));
+    this.history.commit(doc);
+    this.saver.rebase(theirs, current.version);
+    this.saver.want(doc);
+    void this.refreshPatterns();
+    const [first, ...others] = clashes;
+    if (first !== undefined)
+      toasts.problem(
+        others.length === 0
+          ? `“${first}” was changed elsewhere too. Both versions are here: the other one, and yours as “${first}, mine” in front.`
+          : `${clashes.length} shapes were changed elsewhere too. Both versions of each are here: yours are called “…, mine” and lie in front.`,
+      );
+    return true;
   }
 
   select(ids: Iterable<string>): void {
@@ -91,6 +118,7 @@ export class LayoutEditor {
     this.lastFill = (before && this.activeOf(before)) ?? this.lastFill;
     this.selected = new Set(ids);
     this.layer = null;
+    this.part = 'fill';
     this.painting = null;
     this.editingPoints = false;
   }
@@ -103,11 +131,21 @@ export class LayoutEditor {
     this.layer = null;
   }
 
+  /** The stack of fills that is worked on: the shape's, or its stroke's. */
+  stackOf(shape: Shape): readonly Fill[] {
+    return this.part === 'stroke' && shape.stroke ? shape.stroke.fills : shape.fills;
+  }
+
+  private withStack(shape: Shape, fills: readonly Fill[]): Shape {
+    return this.part === 'stroke' && shape.stroke
+      ? { ...shape, stroke: { ...shape.stroke, fills } }
+      : { ...shape, fills };
+  }
+
   /** The fill of a shape that is worked on. */
   activeOf(shape: Shape): Fill | null {
-    return this.layer === null
-      ? leadingFill(shape)
-      : (shape.fills[shape.fills.length - 1 - this.layer] ?? null);
+    const fills = this.stackOf(shape);
+    return this.layer === null ? leadingFill({ fills }) : (fills[fills.length - 1 - this.layer] ?? null);
   }
 
   /** The pattern in use that is worked on on a shape, if it is one. */
@@ -269,7 +307,7 @@ export class LayoutEditor {
       const held = this.activeOf(shape);
       const next = fillLike(held, from, properties, nanoid(12));
       if (!next) return shape;
-      return held ? withFill(shape, held.id, () => next) : { ...shape, fills: [next] };
+      return held ? withFill(shape, held.id, () => next) : this.withStack(shape, [next]);
     });
   }
 
@@ -289,7 +327,7 @@ export class LayoutEditor {
   /** Puts a fill in the place of the one that is worked on, or as the first. */
   private refill(shape: Shape, make: (held: Fill | null) => Fill): Shape {
     const held = this.activeOf(shape);
-    if (!held) return { ...shape, fills: [...shape.fills, make(null)] };
+    if (!held) return this.withStack(shape, [...this.stackOf(shape), make(null)]);
     return withFill(shape, held.id, make);
   }
 
@@ -302,20 +340,42 @@ export class LayoutEditor {
   /** Lays another fill over those of the selected shapes and works on it. */
   async addFill(what: NewFill): Promise<void> {
     if (what.kind === 'pattern' && !(await this.loadPattern(what.pattern))) return;
-    const full = this.chosen.find(({ fills }) => fills.length >= LIMITS.fills);
+    const full = this.chosen.find((shape) => this.stackOf(shape).length >= LIMITS.fills);
     if (full) {
       toasts.problem(`A shape has at most ${LIMITS.fills} fills; “${full.name}” has as many already.`);
       return;
     }
-    this.change((shape) => ({ ...shape, fills: [...shape.fills, freshOf(what, shape)] }));
+    this.change((shape) => this.withStack(shape, [...this.stackOf(shape), freshOf(what, shape)]));
     this.layer = 0;
+  }
+
+  /** Gives the selected shapes a stroke, or other numbers for theirs. */
+  setStroke(change: Partial<Omit<ShapeStroke, 'fills'>>, live = false): void {
+    const fresh = (shape: Shape): ShapeStroke => ({
+      width: Math.max(shape.width, shape.height) / 40,
+      cap: 'round',
+      join: 'miter',
+      dashes: [],
+      fills: [colourFill(nanoid(12), { colour: '#14211f' })],
+    });
+    this.change((shape) => ({ ...shape, stroke: { ...(shape.stroke ?? fresh(shape)), ...change } }), {
+      live: true,
+    });
+    if (!live) this.history.commit();
+  }
+
+  removeStroke(): void {
+    this.part = 'fill';
+    this.layer = null;
+    this.change((shape) => ({ ...shape, stroke: null }));
   }
 
   /** Takes the fill that is worked on away. */
   removeFill(): void {
     this.change((shape) => {
       const active = this.activeOf(shape);
-      return active ? { ...shape, fills: shape.fills.filter(({ id }) => id !== active.id) } : shape;
+      const rest = this.stackOf(shape).filter(({ id }) => id !== active?.id);
+      return active ? this.withStack(shape, rest) : shape;
     });
     this.layer = null;
   }
@@ -324,12 +384,13 @@ export class LayoutEditor {
   restackFill(towards: 'front' | 'back'): void {
     const first = this.chosen[0];
     const active = first && this.activeOf(first);
-    const at = first && active ? first.fills.length - 1 - first.fills.indexOf(active) : 0;
+    const stack = first ? this.stackOf(first) : [];
+    const at = stack.length - 1 - stack.findIndex(({ id }) => id === active?.id);
     this.change((shape) => {
       const held = this.activeOf(shape);
-      return held ? { ...shape, fills: restack(shape.fills, new Set([held.id]), towards) } : shape;
+      return held ? this.withStack(shape, restack(this.stackOf(shape), new Set([held.id]), towards)) : shape;
     });
-    const most = (first?.fills.length ?? 1) - 1;
+    const most = stack.length - 1;
     this.layer = Math.max(0, Math.min(most, at + (towards === 'front' ? -1 : 1)));
   }
 
@@ -429,7 +490,8 @@ export class LayoutEditor {
 /** What can be laid over a shape's fills. */
 export type NewFill =
   | { kind: 'colour' | 'gradient' }
-  | { kind: 'pattern'; pattern: string }
+  /** As a watermark: at 20 %, without its ground. */
+  | { kind: 'pattern'; pattern: string; watermark?: boolean }
   | { kind: 'picture'; asset: string; width: number; height: number };
 
 function freshOf(what: NewFill, shape: Shape): Fill {
@@ -443,6 +505,7 @@ function freshOf(what: NewFill, shape: Shape): Fill {
       // What is laid over others shows them through: its own ground would hide them.
       return {
         ...freshFill(id, what.pattern),
+        opacity: what.watermark ? 0.2 : 1,
         ground: shape.fills.length > 0 ? { kind: 'none' } : { kind: 'own' },
       };
     case 'picture': {

@@ -13,9 +13,9 @@ export class PngExport {
   }
 
   /** Starts a job at `path`, waits for it, and downloads its file. */
-  async run(path: string, ppi: number): Promise<void> {
+  async run(path: string, wanted: { ppi: number; bleed?: boolean }): Promise<void> {
     this.problem = null;
-    const begun = await call<ExportJob>('POST', path, { ppi });
+    const begun = await call<ExportJob>('POST', path, wanted);
     if (!begun.ok) {
       this.problem = begun.failure.message;
       return;

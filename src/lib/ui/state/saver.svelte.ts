@@ -29,6 +29,8 @@ export class Saver<T> {
     doc: T,
     version: number,
     private readonly save: Save<T>,
+    /** Brings a stale save together with what is stored; `true` where it could, and the save goes on. */
+    private readonly reconcile: (failure: Failure, last: T) => boolean = () => false,
   ) {
     this.last = doc;
     this.wanted = doc;
@@ -100,6 +102,7 @@ export class Saver<T> {
       }
       const { failure } = outcome;
       if (failure.code === 'stale') {
+        if (this.reconcile(failure, this.last)) continue;
         this.state = { kind: 'stale', failure };
         return;
       }

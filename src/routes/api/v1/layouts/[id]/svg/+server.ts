@@ -1,5 +1,6 @@
 import { fromPx } from '$lib/core/num/length';
 import { maskPicture } from '$lib/core/formats/mask-picture';
+import { withBleed } from '$lib/core/scene/layout';
 import { layoutSvg } from '$lib/core/svg/layout';
 import { svgHeaders } from '$lib/server/app/files';
 import { api } from '$lib/server/app/http';
@@ -11,10 +12,11 @@ export const GET = api('layoutSvg', async ({ app, params, query, event }) => {
   if (!found.ok) return found;
   const layout = found.value;
   const say = (px: number): string => `${Number(fromPx(px, layout.measure).toFixed(4))}${layout.measure}`;
-  const svg = layoutSvg(sceneOf(app.db, layout), {
+  const bleed = query.bleed ? layout.bleed : 0;
+  const svg = layoutSvg(withBleed(sceneOf(app.db, layout), bleed), {
     patterns: query.patterns,
-    width: say(layout.width),
-    height: say(layout.height),
+    width: say(layout.width + 2 * bleed),
+    height: say(layout.height + 2 * bleed),
     title: layout.name,
     maskPicture: (mask) => maskPicture(mask, layout.ppi / 96),
   });

@@ -1,0 +1,32 @@
+import { done, type Outcome } from '../../contract/failure';
+import { mapFills, type Shape } from '../../core/recipe/layout';
+import type { Db } from '../db/open';
+import { newId, writing } from './context';
+import { applyChanges, createLayout, getLayout } from './layouts';
+
+/** Doubles a layout in its project under another name: page, groups, shapes and fills, all under ids of their own. */
+export function copyLayout(db: Db, id: string, name: string): Outcome<{ id: string }> {
+  return writing(db, { what: 'layout', name }, (tx): Outcome<{ id: string }> => {
+    const found = getLayout(tx, id);
+    if (!found.ok) return found;
+    const { projectId, width, height, measure, ppi, background, shapes, groups, ...page } = found.value;
+    const made = createLayout(tx, projectId, { name, width, height, measure, ppi, background });
+    if (!made.ok) return made;
+    const ids = new Map(groups.map((group) => [group.id, newId()]));
+    const renamed = (held: string | null): string | null => (held === null ? null : (ids.get(held) ?? null));
+    const copied = shapes.map((shape): Shape => {
+      const copy = mapFills(shape, (fill) => ({ ...fill, id: newId() }));
+      return { ...copy, id: newId(), group: renamed(shape.group) };
+    });
+    const { bleed, margin, guides, backgroundLink = null } = page;
+    const changed = applyChanges(tx, made.value.id, made.value.version, [
+      { do: 'page', bleed, margin, guides, backgroundLink },
+      ...groups.map((group) => ({
+        do: 'put-group' as const,
+        group: { ...group, id: ids.get(group.id) ?? newId(), parent: renamed(group.parent) },
+      })),
+      ...copied.map((shape) => ({ do: 'put-shape' as const, shape })),
+    ]);
+    return changed.ok ? done({ id: made.value.id }) : changed;
+  });
+}
