@@ -15,9 +15,9 @@ import {
 import type { Gradient } from '../../src/lib/core/recipe/gradient';
 import { freshShape, type Shape } from '../../src/lib/core/recipe/layout';
 import type { Mask, MaskStroke } from '../../src/lib/core/recipe/mask';
-import type { ImportedMotif } from '../../src/lib/contract/data';
 import { exportPng, layoutWith, publishedPattern } from '../support/api';
 import { at, openBrowser, pixelsOf, visit, type Session } from '../support/browser';
+import { CUT_OUT, differing, PHOTO, pictureAsset } from '../support/pictures';
 import { dot, place, recipe } from '../support/recipes';
 
 const WIDTH = 360;
@@ -36,44 +36,12 @@ beforeAll(async () => {
       placings: [place('d', 25, 25), place('d', 75, 70)],
     }),
   );
-  photo = await picture(180, 130, (x, y) => [x + 40, y * 1.6, 220 - x, 255]);
-  cutOut = await picture(90, 90, (x, y) => [200, 60, 40, Math.hypot(x - 45, y - 45) < 40 ? 255 : 0]);
+  photo = await pictureAsset(180, 130, PHOTO);
+  cutOut = await pictureAsset(90, 90, CUT_OUT);
 });
 afterAll(() => session.close());
 
-/** Brings a picture in whose pixels a function gives. */
-async function picture(
-  width: number,
-  height: number,
-  colour: (x: number, y: number) => number[],
-): Promise<{ asset: string; width: number; height: number }> {
-  const pixels = Array.from({ length: width * height }, (_, at) =>
-    colour(at % width, Math.floor(at / width)),
-  );
-  const raw = Buffer.from(pixels.flat().map((value) => Math.max(0, Math.min(255, Math.round(value)))));
-  const png = await sharp(raw, { raw: { width, height, channels: 4 } })
-    .png()
-    .toBuffer();
-  const answer = await fetch(at('/api/v1/motifs/pictures'), {
-    method: 'POST',
-    headers: { 'content-type': 'image/png', 'x-file-name': 'photo.png' },
-    body: new Uint8Array(png),
-  });
-  const taken = (await answer.json()) as ImportedMotif;
-  const { asset } = taken.content.elements.find((element) => element.picture)?.picture ?? { asset: '' };
-  return { asset, width, height };
-}
-
 type Pixels = { data: Uint8Array };
-
-/** The share of pixels of which a channel differs by more than `more`. */
-function differing(one: Pixels, other: Pixels, more: number): number {
-  let count = 0;
-  for (let from = 0; from < one.data.length; from += 4)
-    if ([0, 1, 2].some((channel) => Math.abs(one.data[from + channel]! - other.data[from + channel]!) > more))
-      count += 1;
-  return (count * 4) / one.data.length;
-}
 
 async function inChromium(svg: string): Promise<PNG> {
   const { page } = session;

@@ -23,6 +23,24 @@ export function readQuantity(text: string, kind: QuantityKind): Quantity {
   return { ok: true, value };
 }
 
+/** A change of what each of several values is: added to it, or multiplied with it. */
+export type RelativeQuantity = { by: 'sum' | 'product'; value: number };
+
+/**
+ * Reads a typed change: "+10", "+-10", "*1.5", "/2"; units and sums count behind the sign. `null` for anything that
+ * does not begin so: a plain number, and "-10", which is one. `value` is in the field's own unit, or a plain factor.
+ */
+export function readRelative(text: string, kind: QuantityKind): RelativeQuantity | null {
+  const [, sign, rest] = /^\s*([+*/×÷])(.+)$/.exec(text) ?? [];
+  if (sign === undefined || rest === undefined) return null;
+  const by = sign === '+' ? 'sum' : 'product';
+  const read = readQuantity(rest, by === 'sum' ? kind : { suffix: '' });
+  if (!read.ok) return null;
+  const divides = sign === '/' || sign === '÷';
+  const value = divides ? 1 / read.value : read.value;
+  return Number.isFinite(value) ? { by, value } : null;
+}
+
 function unreadable(text: string): Quantity {
   return { ok: false, message: `“${text.trim()}” is not a number; write one such as 40, 40mm or 120/3.` };
 }

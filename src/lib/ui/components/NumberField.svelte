@@ -1,7 +1,7 @@
 <script lang="ts">
   import { clamp } from '$lib/core/num/tolerance';
   import { fromPx, toPx } from '$lib/core/num/length';
-  import { readQuantity, type QuantityKind } from '$lib/core/num/quantity';
+  import { readQuantity, readRelative, type QuantityKind } from '$lib/core/num/quantity';
   import { wheelSteps } from './wheel';
 
   /**
@@ -25,6 +25,8 @@
     onlive?: (value: number) => void;
     onset: (value: number) => void;
     oncancel?: () => void;
+    /** Takes a typed change such as +10 or *1.5, which each of several values is put through. */
+    onrelative?: (change: (held: number) => number) => void;
   };
   let {
     value,
@@ -41,6 +43,7 @@
     onlive,
     onset,
     oncancel,
+    onrelative,
   }: Props = $props();
 
   const isPercent = $derived('suffix' in kind && kind.suffix === '%');
@@ -79,6 +82,12 @@
 
   function accept(text: string): boolean {
     if (text.trim() === shown || (mixed && text.trim() === 'mixed')) return true;
+    const relative = onrelative ? readRelative(text, kind) : null;
+    if (relative && onrelative) {
+      const by = relative.by === 'sum' ? toHeld(relative.value) : relative.value;
+      onrelative((held) => clamp(relative.by === 'sum' ? held + by : held * by, least, most));
+      return true;
+    }
     const read = readQuantity(text, kind);
     if (!read.ok) {
       problem = read.message;

@@ -49,6 +49,13 @@
     const target = event.target as Node;
     if (open && !panel?.contains(target) && !trigger?.contains(target)) close();
   }}
+  onkeydowncapture={(event) => {
+    // Where what had the focus is gone, Escape still belongs to the panel.
+    if (!open || event.key !== 'Escape' || event.target !== document.body) return;
+    event.stopPropagation();
+    close();
+    trigger?.focus();
+  }}
   onresize={close}
 />
 

@@ -46,12 +46,12 @@
       start: (at, event) => {
         if (editor.tool === 'text') {
           ontext(at);
-          return false;
+          return 'done';
         }
         if (editor.tool === 'pen') {
           if (pen.closes(at, 8 / view.zoom)) {
             finish(true);
-            return false;
+            return 'done';
           }
           pen.add(event.shiftKey ? pen.inSteps(at, 15) : at);
         } else line = [at];

@@ -25,14 +25,14 @@
   import ToolBar from '../components/ToolBar.svelte';
   import TopBar from '../components/TopBar.svelte';
   import ViewTools from '../components/ViewTools.svelte';
-  import { onMount } from 'svelte';
+  import { onMount, tick } from 'svelte';
   import { saySize } from '../library/say';
   import { call } from '../state/api';
   import { provideEyedropper } from '../state/eyedropper.svelte';
   import { linksFrom } from '../state/links';
   import { onLive } from '../state/live';
   import { rememberLayout } from '../state/last-layout';
-  import { docOf } from './doc';
+  import { docOf, type LayoutDoc } from './doc';
   import { LayoutEditor, type Tool } from './editor.svelte';
   import ExportDialog from './ExportDialog.svelte';
   import FillBar from './FillBar.svelte';
@@ -45,6 +45,8 @@
   import PageSettings from './PageSettings.svelte';
   import Stage from './Stage.svelte';
   import { View } from './view.svelte';
+  import Columns from '@lucide/svelte/icons/columns-2';
+  import StillStage from './StillStage.svelte';
   import ArrangeTools from './ArrangeTools.svelte';
   import LayoutText from './LayoutText.svelte';
   import { PICTURE_TYPES } from './pictures';
@@ -71,6 +73,9 @@
   let recolouring = $state(false);
   const view = new View();
   let stage: Stage | undefined = $state();
+  let peek: 'before' | 'plain' | null = $state(null);
+  /** The layout as it was when it was pinned for comparison; it stands beside the present one. */
+  let pinned: LayoutDoc | null = $state.raw(null);
   let exporting = $state(false);
   const FORMS: ReadonlySet<string> = new Set(['rectangle', 'ellipse', 'polygon', 'star']);
   // svelte-ignore state_referenced_locally
@@ -100,10 +105,17 @@
     { tool: 'text', label: 'Set text', icon: TypeIcon },
   ];
 
+  async function comparePinned(): Promise<void> {
+    pinned = pinned ? null : editor.doc;
+    await tick();
+    stage?.fit();
+  }
+
   const actions = {
     fit: () => stage?.fit(),
     lifeSize: () => stage?.lifeSize(),
     open: () => open(),
+    peek: (what: 'before' | 'plain') => (peek = what),
     help: () => (showKeys = true),
   };
   function onkey(event: KeyboardEvent): void {
@@ -199,7 +211,7 @@
   }
 </script>
 
-<svelte:window onkeydown={onkey} />
+<svelte:window onkeydown={onkey} onkeyup={() => (peek = null)} onblur={() => (peek = null)} />
 <svelte:document
   onvisibilitychange={() => {
     if (document.visibilityState === 'hidden') void editor.saver.flush();
@@ -236,63 +248,78 @@
     <HangerPanel patterns={hangers} {editor} />
     <main class="work">
       <h1 class="visually-hidden">{editor.doc.name}</h1>
-      <div class="stage-box">
-        <Stage
-          bind:this={stage}
-          {editor}
-          {view}
-          {sight}
-          {eyedropper}
-          {brush}
-          ontext={(at) => (textAt = at)}
-          onopen={open}
-          onkey={() => undefined}
-        />
-        <ToolBar label="Shapes" place="left">
-          {#each TOOLS as { tool, label, icon: Icon } (tool)}
+      <div class="stages" class:two={pinned !== null}>
+        {#if pinned}
+          <div class="stage-box pinned"><StillStage doc={pinned} lookup={editor.lookup} {view} /></div>
+        {/if}
+        <div class="stage-box">
+          <Stage
+            bind:this={stage}
+            {editor}
+            {view}
+            {sight}
+            {eyedropper}
+            {peek}
+            {brush}
+            ontext={(at) => (textAt = at)}
+            onopen={open}
+            onkey={() => undefined}
+          />
+          <ToolBar label="Shapes" place="left">
+            {#each TOOLS as { tool, label, icon: Icon } (tool)}
+              <button
+                type="button"
+                title={label}
+                aria-label={label}
+                aria-pressed={editor.tool === tool}
+                onclick={(event) => takeTool(event, tool)}
+              >
+                <Icon size={16} />
+              </button>
+            {/each}
             <button
               type="button"
-              title={label}
-              aria-label={label}
-              aria-pressed={editor.tool === tool}
-              onclick={(event) => takeTool(event, tool)}
+              title="Place a picture or drawing"
+              aria-label="Place a picture or drawing"
+              onclick={() => pictureFile?.click()}><ImageIcon size={16} /></button
             >
-              <Icon size={16} />
-            </button>
-          {/each}
-          <button
-            type="button"
-            title="Place a picture or drawing"
-            aria-label="Place a picture or drawing"
-            onclick={() => pictureFile?.click()}><ImageIcon size={16} /></button
+            <input
+              bind:this={pictureFile}
+              type="file"
+              multiple
+              hidden
+              accept="{PICTURE_TYPES},.svg"
+              aria-label="Picture or drawing file"
+              onchange={(event) => {
+                const files = [...(event.currentTarget.files ?? [])];
+                event.currentTarget.value = '';
+                void addFiles(editor, files, { x: editor.doc.width / 2, y: editor.doc.height / 2 });
+              }}
+            />
+            {#if editor.selected.size > 0}
+              <ArrangeTools {editor} />
+            {/if}
+            <FormNumbers {editor} {brush} onbrush={(value) => (brush = value)} onopen={open} />
+          </ToolBar>
+          <ViewTools
+            history={editor.history}
+            zoom={view.zoom}
+            fitTitle="Fit the page (0)"
+            onfit={() => stage?.fit()}
+            onkeys={() => (showKeys = true)}
           >
-          <input
-            bind:this={pictureFile}
-            type="file"
-            multiple
-            hidden
-            accept="{PICTURE_TYPES},.svg"
-            aria-label="Picture or drawing file"
-            onchange={(event) => {
-              const files = [...(event.currentTarget.files ?? [])];
-              event.currentTarget.value = '';
-              void addFiles(editor, files, { x: editor.doc.width / 2, y: editor.doc.height / 2 });
-            }}
-          />
-          {#if editor.selected.size > 0}
-            <ArrangeTools {editor} />
-          {/if}
-          <FormNumbers {editor} {brush} onbrush={(value) => (brush = value)} onopen={open} />
-        </ToolBar>
-        <ViewTools
-          history={editor.history}
-          zoom={view.zoom}
-          fitTitle="Fit the page (0)"
-          onfit={() => stage?.fit()}
-          onkeys={() => (showKeys = true)}
-        >
-          {#snippet more()}<SightChoice value={sight} onset={(value) => (sight = value)} />{/snippet}
-        </ViewTools>
+            {#snippet more()}
+              <button
+                type="button"
+                title={pinned
+                  ? 'End the comparison'
+                  : 'Pin this state beside the stage, to compare with what you do next'}
+                aria-label="Compare side by side"
+                aria-pressed={pinned !== null}
+                onclick={() => comparePinned()}><Columns size={16} /></button
+              ><SightChoice value={sight} onset={(value) => (sight = value)} />{/snippet}
+          </ViewTools>
+        </div>
       </div>
       <FillBar {editor} patterns={hangers} {palettes} />
       <div class="ledger-box"><Ledger {editor} /></div>
@@ -338,10 +365,21 @@
     min-width: 0;
     min-height: 0;
   }
-  .stage-box {
-    position: relative;
+  .stages {
+    display: grid;
     flex: 1;
     min-height: 160px;
+  }
+  .two {
+    grid-template-columns: 1fr 1fr;
+  }
+  .stage-box {
+    position: relative;
+    min-width: 0;
+    min-height: 0;
+  }
+  .pinned {
+    border-right: 2px solid var(--card);
   }
   .ledger-box {
     flex: none;

@@ -1,17 +1,20 @@
 <script lang="ts">
   import { untrack } from 'svelte';
+  import ChevronDown from '@lucide/svelte/icons/chevron-down';
+  import ChevronRight from '@lucide/svelte/icons/chevron-right';
+  import Eye from '@lucide/svelte/icons/eye';
+  import EyeOff from '@lucide/svelte/icons/eye-off';
+  import Lock from '@lucide/svelte/icons/lock';
+  import LockOpen from '@lucide/svelte/icons/lock-open';
+  import type { Shape, ShapeGroup } from '$lib/core/recipe/layout';
   import GripVertical from '@lucide/svelte/icons/grip-vertical';
-  import { wrapDegrees } from '$lib/core/num/tolerance';
-  import { LIMITS } from '$lib/core/recipe/limits';
-  import { isPlaced, type Fill, type PlacedFill } from '$lib/core/recipe/fill';
-  import { leadingFill, shapeCentre, withFill, type Shape } from '$lib/core/recipe/layout';
-  import { sizeTo, turnBy, moveBy, type TransformScope } from '$lib/core/recipe/transform';
   import NameField from '../components/NameField.svelte';
-  import NumberField from '../components/NumberField.svelte';
   import { moveInStack } from './doc';
   import type { LayoutEditor } from './editor.svelte';
+  import { hold, holdGroup, membersOf } from './arrange';
   import { sayFill } from './fills';
-  import { unitsOver } from './ledger';
+  import { ledgerItems, matches } from './ledger';
+  import LedgerCells from './LedgerCells.svelte';
   import { MANY } from './preview';
 
   /** All shapes and their fills, front first. An edit in a selected row changes all selected rows. */
@@ -26,7 +29,19 @@
   const doc = $derived(
     editor.history.inGesture && editor.selected.size >= MANY ? editor.history.settled : editor.doc,
   );
-  const rows = $derived([...doc.shapes].reverse());
+  let filter = $state('');
+  let folded: ReadonlySet<string> = $state.raw(new Set());
+  const shows = $derived(
+    matches(doc, filter, (fill) => {
+      const way =
+        fill.kind === 'pattern'
+          ? editor.colourwaysOf(fill).find(({ id }) => id === fill.colourway)
+          : undefined;
+      return way ? `${sayFill(fill, editor)} ${way.name}` : sayFill(fill, editor);
+    }),
+  );
+  const rows = $derived(ledgerItems(doc, folded, shows));
+  const shapeRows = $derived(rows.flatMap((row) => (row.kind === 'shape' ? [row.shape] : [])));
   let box: HTMLDivElement | undefined = $state();
   let height = $state(200);
   let scrolled = $state(0);
@@ -44,47 +59,20 @@
       if (top < box.scrollTop || top + 2 * ROW > box.scrollTop + height) box.scrollTop = top - height / 3;
     });
   });
-  const kind = $derived({ unit: editor.doc.measure });
   let anchor: string | null = null;
   let dragged: string | null = $state(null);
   let over: string | null = $state(null);
 
-  /** The rows that an edit in `shape`'s row changes. */
-  function targets(shape: Shape): ReadonlySet<string> {
-    return editor.selected.has(shape.id) ? editor.selected : new Set([shape.id]);
+  function fold(id: string): void {
+    const next = new Set(folded);
+    if (!next.delete(id)) next.add(id);
+    folded = next;
   }
-
-  /** Handlers of a number in a row: all targets take the value, live and then as one step. */
-  function number(shape: Shape, write: (one: Shape, value: number) => Shape) {
-    const show = (value: number): void =>
-      editor.change((one) => write(one, value), { live: true, ids: targets(shape) });
-    return {
-      onlive: show,
-      onset: (value: number) => {
-        show(value);
-        editor.history.commit();
-      },
-      oncancel: () => editor.history.cancel(),
-    };
-  }
-  /** A row shows the leading fill of its shape; that of a selected row is the one that is worked on. */
-  const fillOf = (shape: Shape): Fill | null =>
-    editor.selected.has(shape.id) ? editor.activeOf(shape) : leadingFill(shape);
-  const fillNumber = (shape: Shape, write: (fill: Fill, value: number) => Fill) =>
-    number(shape, (one, value) => {
-      const fill = fillOf(one);
-      return fill ? withFill(one, fill.id, (held) => write(held, value)) : one;
-    });
-  const placedNumber = (shape: Shape, write: (fill: PlacedFill, value: number) => PlacedFill) =>
-    fillNumber(shape, (fill, value) => (isPlaced(fill) ? write(fill, value) : fill));
-
-  /** Numbers of the frame act on the shape, and on its pattern too where the handles move both. */
-  const frameScope = $derived<TransformScope>(editor.scope === 'both' ? 'both' : 'shape');
 
   function press(event: MouseEvent, shape: Shape): void {
     if ((event.target as Element).closest('input, button')) return;
     if (event.shiftKey && anchor) {
-      const ids = rows.map((row) => row.id);
+      const ids = shapeRows.map((row) => row.id);
       const [from, to] = [ids.indexOf(anchor), ids.indexOf(shape.id)].sort((a, b) => a - b);
       editor.select(ids.slice(from, (to ?? 0) + 1));
       return;
@@ -103,8 +91,8 @@
       const next =
         step > 0 ? event.currentTarget.nextElementSibling : event.currentTarget.previousElementSibling;
       (next as HTMLElement | null)?.focus();
-      const index = rows.findIndex((row) => row.id === shape.id) + step;
-      const target = rows[index];
+      const index = shapeRows.findIndex((row) => row.id === shape.id) + step;
+      const target = shapeRows[index];
       if (target) {
         if (event.shiftKey) editor.select([...editor.selected, target.id]);
         else editor.select([target.id]);
@@ -140,7 +128,19 @@
     <caption class="visually-hidden">Ledger: all shapes and their fills, front first</caption>
     <thead>
       <tr>
-        <th scope="col" class="shape">Shape</th>
+        <th scope="col" class="shape">
+          <input
+            type="search"
+            placeholder="Shape"
+            aria-label="Filter the ledger by shape, group, pattern or colourway"
+            bind:value={filter}
+          />
+          {#if filter.trim() !== ''}
+            <button type="button" class="choose" onclick={() => editor.select(shapeRows.map(({ id }) => id))}
+              >select {shapeRows.length}</button
+            >
+          {/if}
+        </th>
         <th scope="col">Filled with</th>
         <th scope="col">Scale</th>
         <th scope="col">Rotation</th>
@@ -155,197 +155,18 @@
     </thead>
     <tbody>
       {#if first > 0}<tr aria-hidden="true" class="room" style:height="{first * ROW}px"></tr>{/if}
-      {#each inSight as shape (shape.id)}
-        {@const fill = fillOf(shape)}
-        {@const use = fill?.kind === 'pattern' ? fill : null}
-        {@const pattern = use ? editor.lookup(use) : null}
-        <tr
-          tabindex="0"
-          aria-selected={editor.selected.has(shape.id)}
-          class:over={over === shape.id}
-          onclick={(event) => press(event, shape)}
-          onkeydown={(event) => rowKey(event, shape)}
-          ondragover={(event) => {
-            if (!dragged) return;
-            event.preventDefault();
-            over = shape.id;
-          }}
-          ondrop={(event) => {
-            event.preventDefault();
-            drop(shape);
-          }}
-        >
-          <td class="shape">
-            <button
-              type="button"
-              class="grip"
-              draggable="true"
-              aria-label="Move {shape.name} in the stack: drag, or arrow keys"
-              title="Drag to change the stack"
-              ondragstart={(event) => {
-                event.dataTransfer?.setData('application/x-isle-shape', shape.id);
-                dragged = shape.id;
-              }}
-              ondragend={() => (dragged = over = null)}
-              onkeydown={(event) => {
-                if (event.key !== 'ArrowUp' && event.key !== 'ArrowDown') return;
-                event.preventDefault();
-                event.stopPropagation();
-                editor.select([shape.id]);
-                editor.restack(event.key === 'ArrowUp' ? 'front' : 'back');
-              }}><GripVertical size={13} /></button
-            >
-            <NameField
-              label="The name of the shape"
-              value={shape.name}
-              onset={(name) => {
-                editor.change((one) => ({ ...one, name }), { ids: new Set([shape.id]) });
-                return null;
-              }}
-            />
-          </td>
-          <td class="filled">
-            {#if !fill}<span class="muted">nothing</span>{:else}
-              {#if fill.kind === 'colour'}<span class="plain" style:background={fill.colour}
-                ></span>{/if}{sayFill(fill, editor)}{#if shape.fills.length > 1}<span
-                  class="more"
-                  title="{shape.fills.length} fills">+{shape.fills.length - 1}</span
-                >{/if}
-            {/if}
-          </td>
-          {#if fill && isPlaced(fill)}
-            <td>
-              <NumberField
-                label="Scale of {shape.name}"
-                value={fill.scaleX}
-                kind={{ suffix: '%' }}
-                {...LIMITS.scale}
-                {...placedNumber(shape, (one, value) => ({
-                  ...one,
-                  scaleX: value,
-                  scaleY: (value * one.scaleY) / one.scaleX,
-                }))}
-              />
-            </td>
-            <td>
-              <NumberField
-                label="Rotation of {shape.name}’s pattern"
-                value={fill.rotation}
-                kind={{ suffix: '°' }}
-                {...LIMITS.angle}
-                {...placedNumber(shape, (one, value) => ({ ...one, rotation: wrapDegrees(value) }))}
-              />
-            </td>
-            <td class="pair">
-              <NumberField
-                label="Offset across of {shape.name}"
-                value={fill.offset.x}
-                {kind}
-                {...LIMITS.place}
-                hideUnit
-                {...placedNumber(shape, (one, value) => ({ ...one, offset: { ...one.offset, x: value } }))}
-              />
-              ·
-              <NumberField
-                label="Offset down of {shape.name}"
-                value={fill.offset.y}
-                {kind}
-                {...LIMITS.place}
-                hideUnit
-                {...placedNumber(shape, (one, value) => ({ ...one, offset: { ...one.offset, y: value } }))}
-              />
-            </td>
-            <td>
-              <NumberField
-                label="Opacity of {shape.name}"
-                value={fill.opacity}
-                kind={{ suffix: '%' }}
-                least={0}
-                most={1}
-                {...fillNumber(shape, (one, value) => ({ ...one, opacity: value }))}
-              />
-            </td>
-            <td>
-              {#if !use}<span class="muted">–</span>{:else if use.ground.kind === 'colour'}<span
-                  class="plain"
-                  style:background={use.ground.colour}
-                ></span>{use.ground.colour}{:else}{use.ground.kind}{/if}
-            </td>
-            <td class="mono">{use && pattern ? unitsOver(shape, use, pattern) : '–'}</td>
-          {:else if fill}
-            <td colspan="3" class="muted">–</td>
-            <td>
-              <NumberField
-                label="Opacity of {shape.name}"
-                value={fill.opacity}
-                kind={{ suffix: '%' }}
-                least={0}
-                most={1}
-                {...fillNumber(shape, (one, value) => ({ ...one, opacity: value }))}
-              />
-            </td>
-            <td colspan="2" class="muted">–</td>
-          {:else}
-            <td colspan="6" class="muted">–</td>
-          {/if}
-          <td class="pair">
-            <NumberField
-              label="Place across of {shape.name}"
-              value={shape.x}
-              {kind}
-              {...LIMITS.place}
-              hideUnit
-              {...number(shape, (one, value) => moveBy(one, frameScope, { x: value - one.x, y: 0 }))}
-            />
-            ·
-            <NumberField
-              label="Place down of {shape.name}"
-              value={shape.y}
-              {kind}
-              {...LIMITS.place}
-              hideUnit
-              {...number(shape, (one, value) => moveBy(one, frameScope, { x: 0, y: value - one.y }))}
-            />
-          </td>
-          <td class="pair">
-            <NumberField
-              label="Width of {shape.name}"
-              value={shape.width}
-              {kind}
-              {...LIMITS.shapeSide}
-              hideUnit
-              {...number(shape, (one, value) =>
-                sizeTo(one, frameScope, { x: one.x, y: one.y, width: value, height: one.height }),
-              )}
-            />
-            ×
-            <NumberField
-              label="Height of {shape.name}"
-              value={shape.height}
-              {kind}
-              {...LIMITS.shapeSide}
-              hideUnit
-              {...number(shape, (one, value) =>
-                sizeTo(one, frameScope, { x: one.x, y: one.y, width: one.width, height: value }),
-              )}
-            />
-          </td>
-          <td>
-            <NumberField
-              label="Turn of {shape.name}"
-              value={shape.rotation}
-              kind={{ suffix: '°' }}
-              {...LIMITS.angle}
-              {...number(shape, (one, value) =>
-                turnBy(one, frameScope, value - one.rotation, shapeCentre(one)),
-              )}
-            />
-          </td>
-        </tr>
+      {#each inSight as row (row.id)}
+        {#if row.kind === 'group'}
+          {@render groupRow(row.group, row.depth)}
+        {:else}
+          {@render shapeRow(row.shape, row.depth)}
+        {/if}
       {:else}
         <tr class="none"
           ><td colspan="11" class="muted"
-            >No shapes yet. Choose a form above the stage and draw it; every shape gets a row here.</td
+            >{filter.trim() === ''
+              ? 'No shapes yet. Choose a form above the stage and draw it; every shape gets a row here.'
+              : `No shape, group, pattern or colourway here is called “${filter.trim()}”.`}</td
           ></tr
         >
       {/each}
@@ -358,13 +179,169 @@
   </table>
 </div>
 
+{#snippet holder(name: string, locked: boolean, hidden: boolean, onhold: (by: 'locked' | 'hidden') => void)}
+  <button
+    type="button"
+    class:held={locked}
+    aria-label={locked ? `Unlock ${name}` : `Lock ${name}`}
+    title={locked ? 'Unlock' : 'Lock'}
+    aria-pressed={locked}
+    onclick={() => onhold('locked')}
+    >{#if locked}<Lock size={12} />{:else}<LockOpen size={12} />{/if}</button
+  >
+  <button
+    type="button"
+    class:held={hidden}
+    aria-label={hidden ? `Show ${name}` : `Hide ${name}`}
+    title={hidden ? 'Show' : 'Hide'}
+    aria-pressed={hidden}
+    onclick={() => onhold('hidden')}
+    >{#if hidden}<EyeOff size={12} />{:else}<Eye size={12} />{/if}</button
+  >
+{/snippet}
+
+{#snippet groupRow(group: ShapeGroup, depth: number)}
+  <tr
+    class="group"
+    aria-selected={[...membersOf(doc, group.id)].every((id) => editor.selected.has(id))}
+    onclick={(event) => {
+      if (!(event.target as Element).closest('input, button')) editor.select(membersOf(doc, group.id));
+    }}
+  >
+    <td class="shape" style:padding-left="{4 + depth * 16}px">
+      <button
+        type="button"
+        class="grip"
+        aria-label="{folded.has(group.id) ? 'Unfold' : 'Fold'} {group.name}"
+        aria-expanded={!folded.has(group.id)}
+        onclick={() => fold(group.id)}
+        >{#if folded.has(group.id)}<ChevronRight size={13} />{:else}<ChevronDown size={13} />{/if}</button
+      >
+      <NameField
+        label="The name of the group"
+        value={group.name}
+        onset={(name) => {
+          const groups = editor.history.doc.groups.map((one) =>
+            one.id === group.id ? { ...one, name } : one,
+          );
+          editor.history.commit({ ...editor.history.doc, groups });
+          return null;
+        }}
+      />
+      <span class="holds">
+        {@render holder(group.name, group.locked, group.hidden, (by) => holdGroup(editor, group.id, by))}
+      </span>
+    </td>
+    <td colspan="10" class="muted">
+      <button type="button" class="choose" onclick={() => editor.select(membersOf(doc, group.id))}
+        >select all {membersOf(doc, group.id).size}</button
+      >
+    </td>
+  </tr>
+{/snippet}
+
+{#snippet shapeRow(shape: Shape, depth: number)}
+  <tr
+    tabindex="0"
+    aria-selected={editor.selected.has(shape.id)}
+    class:over={over === shape.id}
+    onclick={(event) => press(event, shape)}
+    onkeydown={(event) => rowKey(event, shape)}
+    ondragover={(event) => {
+      if (!dragged) return;
+      event.preventDefault();
+      over = shape.id;
+    }}
+    ondrop={(event) => {
+      event.preventDefault();
+      drop(shape);
+    }}
+  >
+    <td class="shape" style:padding-left="{4 + depth * 16}px">
+      <button
+        type="button"
+        class="grip"
+        draggable="true"
+        aria-label="Move {shape.name} in the stack: drag, or arrow keys"
+        title="Drag to change the stack"
+        ondragstart={(event) => {
+          event.dataTransfer?.setData('application/x-isle-shape', shape.id);
+          dragged = shape.id;
+        }}
+        ondragend={() => (dragged = over = null)}
+        onkeydown={(event) => {
+          if (event.key !== 'ArrowUp' && event.key !== 'ArrowDown') return;
+          event.preventDefault();
+          event.stopPropagation();
+          editor.select([shape.id]);
+          editor.restack(event.key === 'ArrowUp' ? 'front' : 'back');
+        }}><GripVertical size={13} /></button
+      >
+      <NameField
+        label="The name of the shape"
+        value={shape.name}
+        onset={(name) => {
+          editor.change((one) => ({ ...one, name }), { ids: new Set([shape.id]) });
+          return null;
+        }}
+      />
+      <span class="holds">
+        {@render holder(shape.name, shape.locked, shape.hidden, (by) =>
+          hold(editor, by, new Set([shape.id])),
+        )}
+      </span>
+    </td>
+    <LedgerCells {editor} {shape} />
+  </tr>
+{/snippet}
+
 <style>
-  .more {
-    margin-left: 6px;
-    padding: 0 5px;
-    border-radius: 8px;
-    background: var(--rule);
-    font-size: 11px;
+  .holds {
+    display: inline-flex;
+    margin-left: auto;
+    padding-left: 8px;
+    visibility: hidden;
+  }
+  tr:hover .holds,
+  tr:focus-within .holds,
+  .holds:has(.held) {
+    visibility: visible;
+  }
+  .holds button,
+  .choose {
+    display: inline-flex;
+    padding: 2px;
+    border: 0;
+    background: none;
+    color: var(--muted);
+    cursor: pointer;
+  }
+  .holds .held,
+  .choose {
+    color: var(--kelp);
+  }
+  .choose {
+    font-size: var(--small);
+  }
+  th input {
+    width: 92px;
+    padding: 0 4px;
+    border: 1px solid transparent;
+    border-radius: 4px;
+    background: none;
+    font: inherit;
+  }
+  th input:hover,
+  th input:focus {
+    border-color: var(--rule);
+    background: var(--card);
+  }
+  th input::placeholder {
+    color: var(--muted);
+  }
+  .group {
+    background: var(--card);
+    font-weight: 600;
   }
   .ledger {
     height: 100%;
@@ -430,21 +407,6 @@
     background: none;
     color: var(--muted);
     cursor: grab;
-  }
-  .plain {
-    display: inline-block;
-    width: 12px;
-    height: 12px;
-    margin-right: 6px;
-    border-radius: 50%;
-    box-shadow: inset 0 0 0 1px rgb(20 33 31 / 25%);
-    vertical-align: -1px;
-  }
-  .pair {
-    color: var(--muted);
-  }
-  .pair :global(input) {
-    color: var(--ink);
   }
   .none td {
     padding: 14px;

@@ -22,6 +22,11 @@
 
   function size(change: { width?: number; height?: number }): void {
     const { width, height } = editor.history.doc;
+    // All of it is scaled as one: the other side follows.
+    if (how === 'everything' && change.width !== undefined && change.height === undefined)
+      change.height = (height * change.width) / width;
+    else if (how === 'everything' && change.height !== undefined && change.width === undefined)
+      change.width = (width * change.height) / height;
     editor.history.commit(resizePage(editor.history.doc, { width, height, ...change }, how));
     onfit();
   }

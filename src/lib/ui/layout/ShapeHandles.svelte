@@ -76,8 +76,11 @@
 </script>
 
 <g class="handles">
-  <path class="halo" d={outline} />
-  <path class="outline" d={outline} />
+  <!-- Letters are too fine for a line along them: their frame is enough. -->
+  {#if shape.form.kind !== 'text'}
+    <path class="halo" d={outline} />
+    <path class="outline" d={outline} />
+  {/if}
   <polygon class="frame" points={corners.map((corner) => `${corner.x},${corner.y}`).join(' ')} />
   {#each FRAME_HANDLES as handle, index (index)}
     {@const at = view.toScreen(handlePoint(shape, handle))}

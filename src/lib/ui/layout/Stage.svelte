@@ -6,7 +6,7 @@
   import { groupsOf, heldShapes, shapeBox, type Shape } from '$lib/core/recipe/layout';
   import { LIMITS } from '$lib/core/recipe/limits';
   import { pictureGrid } from '$lib/core/scene/handle';
-  import { compileShape, recompileShape, type ShapeScene } from '$lib/core/scene/layout';
+  import { compileShape, recompileShape, type ShapePaint, type ShapeScene } from '$lib/core/scene/layout';
   import type { Sight } from '$lib/core/colour/vision';
   import { sightFilter } from '../components/SightFilters.svelte';
   import type { Eyedropper } from '../state/eyedropper.svelte';
@@ -35,13 +35,25 @@
     view: View;
     sight?: Sight;
     eyedropper?: Eyedropper | null;
+    /** While a key is held: the layout before the last step, or without its patterns. */
+    peek?: 'before' | 'plain' | null;
     brush: BrushNumbers;
     ontext: (at: Point) => void;
     /** Told that the selected shape was pressed twice. */
     onopen: () => void;
     onkey: (event: KeyboardEvent) => void;
   };
-  let { editor, view, sight = 'full', eyedropper = null, brush, ontext, onopen, onkey }: Props = $props();
+  let {
+    editor,
+    view,
+    sight = 'full',
+    eyedropper = null,
+    peek = null,
+    brush,
+    ontext,
+    onopen,
+    onkey,
+  }: Props = $props();
 
   const prefix = $props.id();
   const bases = new Bases(prefix);
@@ -66,10 +78,16 @@
     if (!history.inGesture || editor.selected.size < MANY) return false;
     return preview.ready(untrack(() => history.settled.shapes.map((shape) => sceneOf(shape))));
   });
-  const doc = $derived(previewing ? editor.history.settled : editor.doc);
+  const doc = $derived(
+    peek === 'before' ? editor.history.previous : previewing ? editor.history.settled : editor.doc,
+  );
   const scenes = $derived(doc.shapes.map((shape) => sceneOf(shape)));
   const hiddenShape = $derived(heldShapes(doc, 'hidden'));
-  const shownScenes = $derived(scenes.filter((_, index) => !hiddenShape(doc.shapes[index] as Shape)));
+  const shownScenes = $derived(
+    scenes
+      .filter((_, index) => !hiddenShape(doc.shapes[index] as Shape))
+      .map((scene) => (peek === 'plain' ? withoutMotifs(scene) : scene)),
+  );
   const needed = $derived(bases.needed(scenes, view.zoom));
   const single = $derived(editor.single);
   const singleFill = $derived(single && !single.hidden ? editor.activeOf(single) : null);
@@ -201,6 +219,17 @@
         editor.history.cancel();
       },
     });
+  }
+
+  const bare = (paint: ShapePaint): ShapePaint =>
+    paint.kind === 'pattern' ? { ...paint, opacity: 0 } : paint;
+  function withoutMotifs(scene: ShapeScene): ShapeScene {
+    const { paints, stroke } = scene;
+    return {
+      ...scene,
+      paints: paints.map(bare),
+      stroke: stroke && { ...stroke, paints: stroke.paints.map(bare) },
+    };
   }
 
   /** A shape with all that lie in its outermost group; Alt chooses it alone. */

@@ -3,8 +3,8 @@ import type { View } from './view.svelte';
 
 export type Drag = {
   view: View;
-  /** Told where on the page the drag begins; `false` refuses it. */
-  start: (at: Point, event: PointerEvent) => void | false;
+  /** Told where on the page the drag begins; `false` leaves it to what lies below, 'done' ends it at once. */
+  start: (at: Point, event: PointerEvent) => void | false | 'done';
   move: (at: Point, event: PointerEvent) => void;
   end: (moved: boolean) => void;
   cancel: () => void;
@@ -40,8 +40,10 @@ export function dragging(drag: Drag): (node: SVGElement) => () => void {
     };
     const down = (event: PointerEvent): void => {
       if (event.button !== 0 || pointer !== null) return;
-      if (drag.start(place(event), event) === false) return;
+      const begun = drag.start(place(event), event);
+      if (begun === false) return;
       event.stopPropagation();
+      if (begun === 'done') return;
       pointer = event.pointerId;
       moved = false;
       node.setPointerCapture(event.pointerId);

@@ -14,6 +14,7 @@ export const LAYOUT_KEYS = [
   ['Ctrl/Cmd+A', 'Select all shapes'],
   ['Escape', 'Give up a drag, or the selection'],
   ['Ctrl/Cmd+Z', 'Undo; with Shift redo'],
+  ['V held, W held', 'See the layout before the last step; without its patterns'],
   ['0 and 1', 'Fit the page, 100 %'],
   ['Ctrl/Cmd+wheel', 'Zoom at the pointer'],
   ['Space, middle button', 'Pan while dragging'],
@@ -21,7 +22,13 @@ export const LAYOUT_KEYS = [
   ['?', 'Show these keys'],
 ] as const;
 
-export type KeyActions = { fit: () => void; lifeSize: () => void; help: () => void; open: () => void };
+export type KeyActions = {
+  fit: () => void;
+  lifeSize: () => void;
+  help: () => void;
+  open: () => void;
+  peek: (what: 'before' | 'plain') => void;
+};
 
 const ARROWS: Record<string, { x: number; y: number }> = {
   ArrowLeft: { x: -1, y: 0 },
@@ -53,6 +60,8 @@ export function layoutKey(event: KeyboardEvent, editor: LayoutEditor, actions: K
     '1': actions.lifeSize,
     '?': actions.help,
     Enter: actions.open,
+    v: () => actions.peek('before'),
+    w: () => actions.peek('plain'),
     Escape: () => {
       if (editor.painting !== null) {
         editor.painting = null;

@@ -33,6 +33,11 @@ export class History<T> {
     return this.base ?? this.doc;
   }
 
+  /** The document before the last step. */
+  get previous(): T {
+    return this.past[this.past.length - 1] ?? this.doc;
+  }
+
   /** Shows a state of a gesture. */
   live(doc: T): void {
     this.base ??= this.doc;
