@@ -88,7 +88,7 @@ describe('bad input gets one clear sentence, the field and the limit', () => {
       ],
     ] as const) {
       const changes = [
-        { do: 'put-shape', shape: { ...shape, id: 'first', fill: null } },
+        { do: 'put-shape', shape: { ...shape, id: 'first', fills: [] } },
         { do: 'put-shape', shape: bad },
       ];
       const answer = await api('POST', `/layouts/${layout.id}/changes`, { base: 1, changes });
@@ -248,7 +248,7 @@ describe('a server killed in the middle of saves', () => {
             shape: {
               ...filledShape({ x: acknowledged, y: 0, width: 5, height: 5 }),
               id: `s${acknowledged}`,
-              fill: null,
+              fills: [],
             },
           },
         ];

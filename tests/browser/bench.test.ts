@@ -250,7 +250,7 @@ describe('patterns from one motif and from numbers', () => {
 
   it('makes a hatch of 1 pt every 3 pt turned 45° from numbers, and has it on a shape in one more step', async () => {
     const { id, path } = await layoutWith(
-      [filledShape({ x: 20, y: 20, width: 200, height: 100 })].map((shape) => ({ ...shape, fill: null })),
+      [filledShape({ x: 20, y: 20, width: 200, height: 100 })].map((shape) => ({ ...shape, fills: [] })),
       { width: 400, height: 300 },
     );
     await visit(page, path);

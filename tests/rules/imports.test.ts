@@ -39,7 +39,7 @@ const MAY: Record<string, string[]> = {
   'lib/server/repo': ['lib/server/db', 'lib/core', 'lib/contract'],
   'lib/server/render': ['lib/core', 'lib/contract', 'lib/server/root'],
   'lib/server/jobs': ['lib/server/repo', 'lib/server/render', 'lib/contract', 'lib/core'],
-  'lib/server/demo': ['lib/server/repo', 'lib/server/db', 'lib/contract', 'lib/core'],
+  'lib/server/demo': ['lib/server/repo', 'lib/server/db', 'lib/server/render', 'lib/contract', 'lib/core'],
   'lib/server/app': ['lib/server', 'lib/contract', 'lib/core'],
   'lib/workers': ['lib/core', 'lib/contract'],
   'lib/ui': ['lib/core', 'lib/contract', 'lib/workers'],

@@ -1,3 +1,4 @@
+import { glyphPathData } from './glyphs';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import {
@@ -126,4 +127,13 @@ describe('boxes and convex polygons', () => {
       ),
     ).toBe(true);
   });
+});
+
+it('outlines of letters are written with numbers that can be read, however small', () => {
+  const d = glyphPathData([
+    { type: 'M', x: 1.2345678, y: -1e-7 },
+    { type: 'Q', x1: 3e-8, y1: 2, x: 5, y: 1e-9 },
+    { type: 'Z' },
+  ]);
+  expect(d).toBe('M1.234568 0Q0 2 5 0Z');
 });

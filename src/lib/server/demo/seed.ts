@@ -12,12 +12,15 @@ import { newId } from '../repo/context';
 import { collectionNamed } from '../repo/collections';
 import { saveColourways } from '../repo/colourways';
 import { applyChanges, createLayout } from '../repo/layouts';
+import { storeAsset } from '../repo/assets';
 import { createPalette } from '../repo/palettes';
 import { createPattern, patchPattern } from '../repo/patterns';
 import { publish } from '../repo/publishing';
 import { createProject } from '../repo/projects';
 import { COLOURS, type ColourName } from './draw';
 import { KEEPING, stockTags } from './keeping';
+import type { DemoWorld } from './layout-plan';
+import { beachBall, duskPhoto, poolPhoto } from './paint';
 import { DEMO_PROJECTS } from './projects';
 import { demoPatterns } from './patterns';
 
@@ -36,20 +39,38 @@ export function seedDemo(db: Db): void {
     if (plan.stock) db.update(pattern).set({ stock: true }).where(eq(pattern.id, made.id)).run();
     patternIds.set(plan.name, made.id);
   }
+  const pictures = seedPictures(db);
   for (const project of DEMO_PROJECTS) {
     const { id } = need(createProject(db, project.name));
     if (project.name.startsWith('Lantern')) seedFairPalette(db, id);
-    for (const { page, shapes } of project.layouts) {
+    for (const { page, content } of project.layouts) {
       const layout = need(createLayout(db, id, page));
-      const changes = shapes(patternIds).map((shape) => ({
-        do: 'put-shape' as const,
-        shape: mapFills(shape, (fill) => recolourFill(fill, (tint) => linked(tint, links))),
-      }));
+      const { shapes, groups } = content({ patterns: patternIds, pictures });
+      const { bleed = 0, margin = 0 } = page;
       const link = page.background ? links.get(page.background) : undefined;
-      const background = link === undefined ? [] : [{ do: 'page' as const, backgroundLink: link }];
-      need(applyChanges(db, layout.id, layout.version, [...changes, ...background]));
+      need(
+        applyChanges(db, layout.id, layout.version, [
+          { do: 'page', bleed, margin, ...(link === undefined ? {} : { backgroundLink: link }) },
+          ...groups.map((group) => ({ do: 'put-group' as const, group })),
+          ...shapes.map((shape) => ({
+            do: 'put-shape' as const,
+            shape: mapFills(shape, (fill) => recolourFill(fill, (tint) => linked(tint, links))),
+          })),
+        ]),
+      );
     }
   }
+}
+
+/** The pictures of the demo by name, kept as files that were brought in are. */
+function seedPictures(db: Db): DemoWorld['pictures'] {
+  const painted = { pool: poolPhoto(), dusk: duskPhoto(), ball: beachBall() };
+  return new Map(
+    Object.entries(painted).map(([name, { bytes, width, height }]) => {
+      const asset = storeAsset(db, { bytes, mediaType: 'image/png', fileName: `${name}.png` });
+      return [name, { asset, width, height }];
+    }),
+  );
 }
 
 /** The shared palette; answers the id of each of its colours by hex. */

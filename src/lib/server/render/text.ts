@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { join } from 'node:path';
 import opentype, { type Font } from 'opentype.js';
+import { glyphPathData } from '../../core/geom/glyphs';
 import { appRoot } from '../root';
 
 /** The fonts that ship with Isle, by the family names that files ask for; for each the nearest weight there is. */
@@ -31,7 +32,7 @@ export function setText(
   const set = fontOf(family.toLowerCase());
   if ([...text].some((letter) => letter.trim() !== '' && !set.charToGlyphIndex(letter)))
     return { ok: false, message: `${said} was left out: ${family} lacks some of its letters.` };
-  const d = set.getPath(text, 0, 0, font.size).toPathData(6);
+  const d = glyphPathData(set.getPath(text, 0, 0, font.size).commands);
   return { ok: true, d, width: set.getAdvanceWidth(text, font.size) };
 }
 

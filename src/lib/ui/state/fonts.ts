@@ -1,3 +1,4 @@
+import { glyphPathData } from '$lib/core/geom/glyphs';
 import opentype, { type Font } from 'opentype.js';
 import bitter from '@fontsource/bitter/files/bitter-latin-700-normal.woff?url';
 import brush from '@fontsource/caveat-brush/files/caveat-brush-latin-400-normal.woff?url';
@@ -41,7 +42,7 @@ export async function outlineText(text: string, fontId: string, size: number): P
       ok: false,
       message: `${known.label} has no ${missing.slice(0, 5).join(' ')}; choose another font or other letters.`,
     };
-  const d = font.getPath(text, 0, 0, size).toPathData(6);
+  const d = glyphPathData(font.getPath(text, 0, 0, size).commands);
   return { ok: true, d, width: font.getAdvanceWidth(text, size) };
 }
 
