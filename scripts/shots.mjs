@@ -37,7 +37,6 @@ const {
 const projects = await get('/projects');
 const project = async (name) => get(`/projects/${projects.find((one) => one.name === name).id}`);
 const lido = await project('Marrowby Lido');
-const fair = await project('Lantern Row Book Fair');
 const layout = (of, name) =>
   `/projects/${of.id}/layouts/${of.layoutList.find((one) => one.name === name).id}`;
 
@@ -100,13 +99,32 @@ await shot('publish', `/library/${ring.id}/bench`, async () => {
   await pressText('Publish revision 2');
   await wait(1500);
 });
-await shot('layout', layout(lido, 'Kiosk front'), async () => {
-  await page.evaluate(() => {
-    const row = [...document.querySelectorAll('tbody tr')].find(
-      (one) => one.querySelector('input')?.value === 'Sign panel',
-    );
-    row?.querySelector('.filled')?.click();
-  });
+/** Selects a shape by its row of the ledger, which may not be built yet. */
+const choose = async (name) => {
+  await page.waitForSelector('tbody tr');
+  await page.evaluate(async (wanted) => {
+    const ledger = document.querySelector('.ledger');
+    for (let top = 0; top < ledger.scrollHeight; top += 150) {
+      ledger.scrollTop = top;
+      await new Promise((resolve) => setTimeout(resolve, 60));
+      const row = [...document.querySelectorAll('tbody tr')].find((one) =>
+        one.querySelector('.shape')?.textContent?.includes(wanted),
+      );
+      if (row) return row.querySelector('.filled')?.click();
+    }
+  }, name);
+  await wait(600);
+};
+await shot('layout', layout(lido, 'Kiosk front'), () => choose('Sign panel'));
+await shot('poster', layout(lido, 'Morning lengths'), async () => {
+  await choose('Water');
+  await page.evaluate(() => document.querySelectorAll('.stack .chip')[1]?.click());
+  await wait(500);
+});
+await shot('strike-off', layout(lido, 'Kiosk front'), async () => {
+  await choose('Sign panel');
+  await pressText('try out');
+  await wait(1500);
 });
 await shot('exchange', layout(lido, 'Kiosk front'), async () => {
   await pressText('Exchange palettes');
@@ -139,7 +157,6 @@ await shot('take-in', '/library', async () => {
   await (await page.waitForSelector('dialog input[type=file]')).uploadFile(file);
   await wait(1800);
 });
-await shot('poster', layout(fair, 'Poster'));
 await shot('export', layout(lido, 'Beach towel'), () =>
   page.evaluate(() =>
     [...document.querySelectorAll('button')]

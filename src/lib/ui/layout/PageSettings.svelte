@@ -127,6 +127,42 @@
       {/if}
     </span>
   </div>
+  <div class="guides" role="group" aria-label="Guides">
+    {#each doc.guides as guide, index (index)}
+      <span
+        >{guide.axis === 'x' ? 'Upright' : 'Level'} guide <NumberField
+          label="{guide.axis === 'x' ? 'Upright' : 'Level'} guide {index + 1}"
+          value={guide.at}
+          {kind}
+          {...LIMITS.place}
+          onset={(at) =>
+            editor.changePage({
+              guides: doc.guides.map((one, place) => (place === index ? { ...one, at } : one)),
+            })}
+        />
+        <button
+          type="button"
+          aria-label="Take guide {index + 1} away"
+          onclick={() => editor.changePage({ guides: doc.guides.filter((_, place) => place !== index) })}
+          >take away</button
+        ></span
+      >
+    {/each}
+    {#if doc.guides.length < LIMITS.guides}
+      <span
+        ><button
+          type="button"
+          onclick={() => editor.changePage({ guides: [...doc.guides, { axis: 'x', at: doc.width / 2 }] })}
+          >add an upright guide</button
+        >
+        <button
+          type="button"
+          onclick={() => editor.changePage({ guides: [...doc.guides, { axis: 'y', at: doc.height / 2 }] })}
+          >add a level guide</button
+        ></span
+      >
+    {/if}
+  </div>
   <div class="foot"><Button onclick={double}>Double this layout</Button></div>
 </Popover>
 
@@ -164,7 +200,20 @@
   .foot {
     margin-top: 12px;
   }
-  .rows button {
+  .guides {
+    display: grid;
+    gap: 4px;
+    margin-top: 10px;
+    color: var(--muted);
+    font-size: 12.5px;
+  }
+  .guides span {
+    display: flex;
+    gap: 10px;
+    align-items: baseline;
+  }
+  .rows button,
+  .guides button {
     padding: 0;
     border: 0;
     background: none;

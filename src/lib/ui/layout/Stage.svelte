@@ -1,6 +1,6 @@
 <script lang="ts">
   import { untrack } from 'svelte';
-  import { boxOfCorners, boxesMeet, type Box } from '$lib/core/geom/box';
+  import { boxOfCorners, boxesMeet, unionBoxes, type Box } from '$lib/core/geom/box';
   import { subtract, type Point } from '$lib/core/geom/point';
   import type { ShapeForm } from '$lib/core/geom/shapes';
   import { groupsOf, heldShapes, shapeBox, type Shape } from '$lib/core/recipe/layout';
@@ -15,6 +15,10 @@
   import { MaskPictures } from './mask-pictures';
   import DrawLayer from './DrawLayer.svelte';
   import MaskBrush from './MaskBrush.svelte';
+  import Guides from '../bench/Guides.svelte';
+  import GuideEdges from './GuideEdges.svelte';
+  import SnapView from './SnapView.svelte';
+  import { NOTHING_SNAPPED, snappedMove } from './snapping';
   import PageLines from './PageLines.svelte';
   import PathPoints from './PathPoints.svelte';
   import { addFiles, addForm, type BrushNumbers } from './shapes';
@@ -70,6 +74,7 @@
   let dropTarget: string | null = $state(null);
 
   const DRAWN: ReadonlySet<string> = new Set(['line', 'pen', 'freehand', 'brush', 'text']);
+  let snapShown = $state.raw(NOTHING_SNAPPED);
   const preview = new Preview();
   let canvas: HTMLCanvasElement | undefined = $state();
   /** While many fills move at once the canvas shows them, and the drawing below stays as it was before. */
@@ -157,6 +162,7 @@
     let screen: Point;
     let panFrom: Point;
     let wasSelected = false;
+    let moving: { box: Box; others: Box[] } | null = null;
     let pressed: string | null = null;
     return dragging({
       view,
@@ -174,6 +180,7 @@
           if (!event.shiftKey) editor.select([]);
         } else {
           mode = 'move';
+          moving = null;
           wasSelected = editor.selected.has(hit);
           if (event.shiftKey) {
             editor.toggle(hit);
@@ -189,11 +196,20 @@
         else if (mode === 'sweep') swept = boxOfCorners(from, at);
         else {
           if (Math.hypot(by.x, by.y) * view.zoom < 3 && !editor.history.inGesture) return;
+          moving ??= movingBoxes();
           if (event.shiftKey) {
             if (Math.abs(by.x) > Math.abs(by.y)) by.y = 0;
             else by.x = 0;
           }
-          editor.moveSelected(by, true);
+          if (editor.scope === 'pattern') editor.moveSelected(by, true);
+          else {
+            const near = event.altKey || !moving ? 0 : 6 / view.zoom;
+            const result = moving
+              ? snappedMove(editor.history.settled, moving.box, moving.others, by, near)
+              : { by, shown: NOTHING_SNAPPED };
+            snapShown = result.shown;
+            editor.moveSelected(result.by, true);
+          }
         }
       },
       end: (moved) => {
@@ -213,9 +229,11 @@
           );
         }
         drawn = swept = null;
+        snapShown = NOTHING_SNAPPED;
       },
       cancel: () => {
         drawn = swept = null;
+        snapShown = NOTHING_SNAPPED;
         editor.history.cancel();
       },
     });
@@ -237,6 +255,14 @@
     const shape = doc.shapes.find((one) => one.id === id);
     const outermost = groupsOf(doc.groups, shape?.group ?? null).at(-1);
     return outermost ? membersOf(doc, outermost.id) : [id];
+  }
+
+  /** The box of what is dragged and those of all other shapes that are shown, at the beginning of a drag. */
+  function movingBoxes(): { box: Box; others: Box[] } | null {
+    const shown = editor.history.settled.shapes.filter((shape) => !hiddenShape(shape));
+    const box = unionBoxes(shown.filter(({ id }) => editor.selected.has(id)).map(shapeBox));
+    const others = shown.filter(({ id }) => !editor.selected.has(id)).map(shapeBox);
+    return box && { box, others };
   }
 
   /** The box drawn so far: Shift makes it square, Alt draws from its middle. */
@@ -395,6 +421,19 @@
       </g>
     </g>
     <PageLines {doc} {view} />
+    <GuideEdges {editor} {view} />
+    <Guides
+      grid={null}
+      guides={doc.guides}
+      {view}
+      {width}
+      {height}
+      onset={(guides, live) => {
+        editor.changePage({ guides }, true);
+        if (!live) editor.history.commit();
+      }}
+      oncancel={() => editor.history.cancel()}
+    />
     {#if targetScene}
       <path
         class="target"
@@ -427,6 +466,7 @@
     {#if single && editor.painting !== null}
       <MaskBrush shape={single} {editor} {view} {width} {height} />
     {/if}
+    <SnapView shown={snapShown} measure={doc.measure} {view} {width} {height} />
     {#each outlined as { x, y, width: across, height: down }, index (index)}
       <rect class="sweep" {x} {y} width={across} height={down} />
     {/each}
