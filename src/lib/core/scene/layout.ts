@@ -139,15 +139,13 @@ export function compileLayout(layout: Layout, lookup: PatternLookup): LayoutScen
 export function withBleed(scene: LayoutScene, bleed: number): LayoutScene {
   if (bleed === 0) return scene;
   const moved = (box: Box): Box => ({ ...box, x: box.x + bleed, y: box.y + bleed });
-  const shapes = scene.shapes.map(
-    (shape): ShapeScene => ({
-      ...shape,
-      x: shape.x + bleed,
-      y: shape.y + bleed,
-      box: moved(shape.box),
-      stroke: shape.stroke && { ...shape.stroke, box: moved(shape.stroke.box) },
-    }),
-  );
+  const shapes = scene.shapes.map((shape): ShapeScene => ({
+    ...shape,
+    x: shape.x + bleed,
+    y: shape.y + bleed,
+    box: moved(shape.box),
+    stroke: shape.stroke && { ...shape.stroke, box: moved(shape.stroke.box) },
+  }));
   return { ...scene, width: scene.width + 2 * bleed, height: scene.height + 2 * bleed, shapes };
 }
 

@@ -13,7 +13,16 @@
     button: Snippet;
     children: Snippet<[close: () => void]>;
   };
-  let { label, title, width = 240, disabled = false, buttonClass = '', onclose, button, children }: Props = $props();
+  let {
+    label,
+    title,
+    width = 240,
+    disabled = false,
+    buttonClass = '',
+    onclose,
+    button,
+    children,
+  }: Props = $props();
 
   let open = $state(false);
   let place = $state({ left: 0, top: 0, above: false });
