@@ -1,5 +1,6 @@
 import { benchBench } from './bench';
 import { benchExport } from './export';
+import { benchLayers } from './layers';
 import { benchLibrary } from './library';
 import { benchMemory } from './memory';
 import { benchStage } from './stage';
@@ -7,6 +8,7 @@ import { benchStage } from './stage';
 const BENCHES: Record<string, () => Promise<void>> = {
   memory: benchMemory,
   export: benchExport,
+  layers: benchLayers,
   stage: benchStage,
   bench: benchBench,
   library: benchLibrary,

@@ -1,7 +1,9 @@
 import type { Page } from 'puppeteer-core';
 import { seededRandom } from '../../src/lib/core/num/random';
 import { freshShape } from '../../src/lib/core/recipe/layout';
-import { freshFill, type PatternFill } from '../../src/lib/core/recipe/fill';
+import { IDENTITY } from '../../src/lib/core/geom/affine';
+import { freshFill, gradientFill, type Fill, type PatternFill } from '../../src/lib/core/recipe/fill';
+import { freshGradient } from '../../src/lib/core/recipe/gradient';
 import type { Motif, Placing } from '../../src/lib/core/recipe/recipe';
 import { recipe } from '../../tests/support/recipes';
 import { middle, print, type Row } from './measure';
@@ -31,16 +33,75 @@ export function benchStage(): Promise<void> {
       reference: `of a 60 Hz frame (${goal})`,
       note: `worst frame ${measured.worst.toFixed(0)} ms`,
     });
-    print('Stage, 200 shapes, 200 paths a unit, median frame while dragging', [
+    const oneOf = async (mark: string, what: { shapes?: number; layers?: boolean }) => {
+      const other = await makeLayout(address, mark, what);
+      await page.goto(`${address}${other}?shape=s${mark}100`, { waitUntil: 'networkidle2' });
+      await page.waitForSelector('.bar input[aria-label="Scale"]');
+      return rounds(page, 'Scale');
+    };
+    const layered = await oneOf('b', { layers: true });
+    const thousand = await oneOf('c', { shapes: 1000 });
+    const thousandMoved = await dragged(page);
+    print('Stage, 200 paths a unit, median frame while dragging', [
       row('scale of 1 of 200 fills', one, 'goal ≤ 1'),
       row('offset of 1 of 200 fills', slide, 'goal ≤ 1'),
       row('scale of all 200 fills', all, 'goal ≤ 2.04'),
       row('offset of all 200 fills', slideAll, 'goal ≤ 2.04'),
+      row('scale of 1 of 200, each under a blended, masked gradient', layered, 'goal ≤ 1'),
+      row('scale of 1 of 1,000 fills', thousand, 'goal ≤ 1'),
+      row('moving 1 of 1,000 shapes', thousandMoved, 'goal ≤ 1'),
     ]);
   });
 }
 
+/** A gradient that multiplies, faded by a painted mask. */
+const overlay = (id: string): Fill[] => [
+  {
+    ...gradientFill(`g${id}`, freshGradient({ colour: '#2f8fab' }, { colour: '#ffffff' })),
+    blend: 'multiply',
+    mask: {
+      kind: 'painted',
+      matrix: IDENTITY,
+      strokes: [{ mode: 'erase', size: 30, softness: 0.7, strength: 1, points: [10, 10, 50, 50] }],
+    },
+  },
+];
+
 const evenly = (fill: PatternFill, scale: number): PatternFill => ({ ...fill, scaleX: scale, scaleY: scale });
+
+/** Moves the selected shape about with the pointer. */
+async function dragged(page: Page): Promise<{ median: number; worst: number }> {
+  await page.focus('.stage');
+  await page.keyboard.press('s');
+  const frames: number[] = [];
+  for (let round = 0; round < ROUNDS; round += 1) {
+    const box = await page.$eval('.handles .outline', (outline) => {
+      const { x, y, width, height } = outline.getBoundingClientRect();
+      return { x: x + width * 0.2, y: y + height * 0.2 };
+    });
+    await page.evaluate(() => {
+      const times: number[] = [];
+      (window as unknown as { frameTimes: number[] }).frameTimes = times;
+      let last = performance.now();
+      const tick = (): void => {
+        const now = performance.now();
+        times.push(now - last);
+        last = now;
+        if (times.length < 40) requestAnimationFrame(tick);
+      };
+      requestAnimationFrame(tick);
+    });
+    await page.mouse.move(box.x, box.y);
+    await page.mouse.down();
+    for (let step = 1; step <= FRAMES; step += 1) await page.mouse.move(box.x + step, box.y + (step % 5));
+    await page.mouse.up();
+    await new Promise((resolve) => setTimeout(resolve, 400));
+    frames.push(
+      ...(await page.evaluate(() => (window as unknown as { frameTimes: number[] }).frameTimes.slice(4, 30))),
+    );
+  }
+  return { median: middle(frames), worst: Math.max(...frames) };
+}
 
 async function rounds(page: Page, field: string): Promise<{ median: number; worst: number }> {
   await dragFrames(page, field, 6);
@@ -90,7 +151,11 @@ function dragFrames(page: Page, field: string, count: number): Promise<number[]>
 }
 
 /** 200 shapes in a grid, each with a fill of its own scale and angle of one pattern of 200 paths. */
-export async function makeLayout(address: string, mark = ''): Promise<string> {
+export async function makeLayout(
+  address: string,
+  mark = '',
+  { shapes = 200, layers = false }: { shapes?: number; layers?: boolean } = {},
+): Promise<string> {
   const call = caller(address);
   const random = seededRandom(4);
   const motifs: Motif[] = ['ellipse', 'star'].map((kind) => ({
@@ -132,21 +197,24 @@ export async function makeLayout(address: string, mark = ''): Promise<string> {
     height: 800,
     measure: 'px',
   });
-  const changes = Array.from({ length: 200 }, (_, index) => ({
+  const columns = Math.ceil(Math.sqrt(shapes * 2));
+  const pitch = 1600 / columns;
+  const changes = Array.from({ length: shapes }, (_, index) => ({
     do: 'put-shape',
     shape: freshShape({
       id: `s${mark}${index}`,
       name: `Shape ${index}`,
       form: { kind: 'rectangle', radius: index % 3 ? 0 : 12 },
-      x: (index % 20) * 80 + 4,
-      y: Math.floor(index / 20) * 80 + 4,
-      width: 72,
-      height: 72,
+      x: (index % columns) * pitch + pitch / 20,
+      y: Math.floor(index / columns) * pitch + pitch / 20,
+      width: pitch * 0.9,
+      height: pitch * 0.9,
       fills: [
         evenly(
           { ...freshFill(`f${mark}${index}`, pattern.id), rotation: random() * 360 - 180 },
           0.5 + random(),
         ),
+        ...(layers ? overlay(`${mark}${index}`) : []),
       ],
     }),
   }));

@@ -4,12 +4,14 @@ import { join } from 'node:path';
 import type { ElementHandle, Page } from 'puppeteer-core';
 import { PNG } from 'pngjs';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import sharp from 'sharp';
 import { apply } from '../../src/lib/core/geom/affine';
-import type { Fill, PatternFill, PictureFill } from '../../src/lib/core/recipe/fill';
+import { coveringPicture, type Fill, type PatternFill } from '../../src/lib/core/recipe/fill';
 import { freshShape, pagePatternMatrix, type Shape } from '../../src/lib/core/recipe/layout';
 import type { PatternDetail, StrikeOff } from '../../src/lib/contract/data';
-import { exportPng, getLayout, layoutWith, must, publishedPattern, unique } from '../support/api';
+import { api, exportPng, getLayout, layoutWith, must, publishedPattern, unique } from '../support/api';
 import {
+  at,
   drag,
   enter,
   middle,
@@ -193,27 +195,12 @@ describe('a transformation in three scopes', () => {
 describe('several fills', () => {
   it('a watermark over a photo in one step changes it by 20 % of the difference', async () => {
     const photo = await pictureAsset(180, 130, PHOTO);
-    const fill: PictureFill = {
-      ...({ ...filledShape({ x: 0, y: 0, width: 1, height: 1 }).fills[0] } as unknown as PictureFill),
-      kind: 'picture',
-      ...photo,
-      id: 'photo',
-    };
-    const {
-      pattern: _p,
-      held: _h,
-      ground: _g,
-      groundOpacity: _o,
-      colourway: _w,
-      colours: _c,
-      wash: _s,
-      ...placed
-    } = fill as unknown as PatternFill;
     await open(
       [
         freshShape({
           ...{ id: 'shot', name: 'Shot', form: { kind: 'rectangle', radius: 0 } },
-          ...{ x: 0, y: 0, width: 180, height: 130, fills: [placed as unknown as PictureFill] },
+          ...{ x: 0, y: 0, width: 180, height: 130 },
+          fills: [coveringPicture('photo', photo, { width: 180, height: 130 })],
         }),
       ],
       { width: 180, height: 130 },
@@ -524,5 +511,106 @@ describe('the page and the ledger', () => {
     const mine = await shapeNow('Panel, mine');
     expect((topOf(mine) as PatternFill).rotation).toBe(33);
     expect(await shapeNow('Panel')).toMatchObject({ y: 111 });
+  });
+});
+
+describe('bad input', () => {
+  it('a skew of 90°, a page of 50 m and letters that a font lacks get a sentence; nothing changes', async () => {
+    await open([panel()]);
+    await choose('Panel');
+    await press(page, 'Transform by numbers');
+    await enter(page, 'Skew by', '90');
+    await page.waitForFunction(() =>
+      document.body.textContent?.includes('Skew by must be at most 80 °; 90 ° was given.'),
+    );
+    await page.keyboard.press('Escape');
+    await press(page, 'Cancel', '.panel button');
+    await press(page, 'Page settings');
+    await enter(page, 'Width of the page', '50000mm');
+    await page.waitForFunction(() =>
+      document.body.textContent?.includes('Width of the page must be at most 75600 px'),
+    );
+    await page.keyboard.press('Escape');
+    await page.keyboard.press('Escape');
+    await press(page, 'Set text');
+    await page.mouse.click(...(await middle(page, '[data-paper]')));
+    await (await page.waitForSelector('dialog textarea'))?.type('日本');
+    await press(page, 'Set text', 'dialog button');
+    await page.waitForFunction(() =>
+      document.querySelector('dialog .problem')?.textContent?.includes('has no 日 本; choose another font'),
+    );
+    await press(page, 'Cancel', 'dialog button');
+    expect(await shapeNow('Panel')).toMatchObject({ x: 60, y: 60, width: 300, height: 200, skew: 0 });
+    expect((await getLayout(layoutId)).layout).toMatchObject({ width: 560 });
+  });
+
+  it('a path that crosses itself and a picture of one pixel are drawn as they are, on the stage as in PNG', async () => {
+    const pixel = await pictureAsset(1, 1, () => [200, 40, 90, 255]);
+    const crossing = { kind: 'path' as const, d: 'M0 0L100 100L100 0L0 100Z', width: 100, height: 100 };
+    const base = filledShape(
+      { x: 20, y: 20, width: 200, height: 160 },
+      { pattern, scaleX: 0.2, scaleY: 0.2 },
+    );
+    const dotFill = { ...coveringPicture('px', pixel, { width: 100, height: 100 }) };
+    await open([
+      { ...base, name: 'Bow', form: crossing },
+      { ...base, id: 'dot', name: 'Pixel', x: 240, width: 100, height: 100, fills: [dotFill] },
+    ]);
+    const stage = await stagePixels(560, 440);
+    const png = PNG.sync.read(await exportPng(layoutId, 96));
+    expect(differing(stage, png, 40)).toBeLessThan(0.02);
+    expect(pixelAt(png, 290, 60)).toEqual([200, 40, 90]);
+  });
+
+  it('a picture of 12,000 px, a mask of too many strokes and a shape beyond the limit are refused in a sentence', async () => {
+    const large = await sharp({ create: { width: 12_000, height: 9000, channels: 3, background: '#8090a0' } })
+      .png({ compressionLevel: 9 })
+      .toBuffer();
+    const answer = await fetch(at('/api/v1/motifs/pictures'), {
+      method: 'POST',
+      headers: { 'content-type': 'image/png', 'x-file-name': 'large.png' },
+      body: new Uint8Array(large),
+    });
+    expect((await answer.json()) as object).toMatchObject({
+      message: expect.stringMatching(/has 108 million pixels; at most 100 million are taken/) as string,
+    });
+    await open([panel()]);
+    const { layout } = await getLayout(layoutId);
+    const stroke = { mode: 'erase', size: 9, softness: 0, strength: 1, points: [1, 1] };
+    const mask = {
+      kind: 'painted',
+      matrix: { a: 1, b: 0, c: 0, d: 1, e: 0, f: 0 },
+      strokes: Array(2001).fill(stroke),
+    };
+    const sent = await api('POST', `/layouts/${layoutId}/changes`, {
+      base: layout.version,
+      changes: [{ do: 'put-shape', shape: { ...layout.shapes[0], mask } }],
+    });
+    expect(sent.status).toBe(400);
+    expect(JSON.stringify(sent.body)).toMatch(/mask.strokes.*at most 2000/);
+    const gone = await api('POST', `/layouts/${layoutId}/changes`, {
+      base: layout.version,
+      changes: [
+        {
+          do: 'put-shape',
+          shape: {
+            ...layout.shapes[0],
+            fills: [
+              {
+                ...coveringPicture(
+                  'gone',
+                  { asset: 'a'.repeat(64), width: 9, height: 9 },
+                  { width: 9, height: 9 },
+                ),
+              },
+            ],
+          },
+        },
+      ],
+    });
+    expect(JSON.stringify(gone.body)).toMatch(
+      /picture of this shape is not in Isle; bring its file in again/,
+    );
+    expect((await getLayout(layoutId)).layout.version).toBe(layout.version);
   });
 });

@@ -1,8 +1,9 @@
+import { patternFills } from '../../src/lib/core/recipe/layout';
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { FoundPatterns, ProjectSummary, ProjectDetail } from '../../src/lib/contract/data';
-import { must } from '../support/api';
+import { getLayout, must } from '../support/api';
 import type { Page } from 'puppeteer-core';
 import { enter, named, openBrowser, press, saved, shown, visit, type Session } from '../support/browser';
 
@@ -39,6 +40,12 @@ beforeAll(async () => {
   });
 });
 afterAll(() => session.close());
+
+/** Chooses the first row of the ledger and presses what is named so, one after the other. */
+async function opened(page: Page, ...names: string[]): Promise<void> {
+  await page.click('tbody tr:nth-child(1) .filled');
+  for (const name of names) await press(page, name);
+}
 
 /** What axe finds serious or critical on the page as it stands. */
 async function seriousFaults(page: Page): Promise<string[]> {
@@ -149,6 +156,28 @@ describe('every view', () => {
     ['the dialog that hands out', 'library', (page) => press(page, 'Hand out all …')],
     ['a new colourway', 'pattern, colours', (page) => press(page, 'New', 'button')],
     ['replacing everywhere', 'pattern, uses', (page) => press(page, 'Replace everywhere …')],
+    [
+      'a gradient over the motifs',
+      'layout',
+      (page) => opened(page, 'Gradient over the motifs: none', 'Add a gradient'),
+    ],
+    ['a soft mask by gradient', 'layout', (page) => opened(page, 'Soft mask: none', 'Gradient')],
+    ['the mask brush', 'layout', (page) => opened(page, 'Soft mask: none', 'Paint')],
+    ['another fill laid over', 'layout', (page) => opened(page, 'Lay another fill over it')],
+    ['a transformation by numbers', 'layout', (page) => opened(page, 'Transform by numbers')],
+    ['arranging', 'layout', (page) => opened(page, 'Arrange')],
+    ['a strike-off', 'layout', (page) => opened(page, 'try out …')],
+    ['the anchor of a pattern', 'layout', (page) => opened(page, 'Anchored to the shape')],
+    ['the page’s settings', 'layout', (page) => press(page, 'Page settings')],
+    ['two states side by side', 'layout', (page) => press(page, 'Compare side by side')],
+    [
+      'text to be set',
+      'layout',
+      async (page) => {
+        await press(page, 'Set text');
+        await page.mouse.click(760, 300);
+      },
+    ],
     ['palettes exchanged', 'layout', (page) => press(page, 'Exchange palettes …')],
     ['a colour of the palette chosen', 'palettes', (page) => page.click('.entry')],
     ['colours from a scheme', 'palettes', (page) => press(page, 'Scheme …')],
@@ -184,7 +213,7 @@ describe('a designer who types nonsense', () => {
   it('reads a sentence under the field, and the value stays', async () => {
     const { page } = session;
     await visit(page, paths.layout ?? '');
-    await page.click('tbody tr:nth-child(5) .filled');
+    await page.click('tbody tr:nth-child(1) .filled');
     const before = await shown(page, 'Scale');
     for (const [text, sentence] of [
       ['wide', /not a number/],
@@ -202,7 +231,7 @@ describe('a designer who types nonsense', () => {
   it('loses nothing when the server is away, and is told', async () => {
     const { page } = session;
     await visit(page, paths.layout ?? '');
-    await page.click('tbody tr:nth-child(5) .filled');
+    await page.click('tbody tr:nth-child(1) .filled');
     const before = await shown(page, 'Rotation');
     await page.setOfflineMode(true);
     await enter(page, 'Rotation', '33');
@@ -219,25 +248,23 @@ describe('a designer who types nonsense', () => {
     await saved(page);
   });
 
-  it('keeps the work when somebody else saved first, and chooses', async () => {
+  it('brings its own work together with what somebody else saved first', async () => {
     const { page } = session;
     await visit(page, paths.layout ?? '');
-    const id = (paths.layout ?? '').split('/')[4];
-    const { layout } = await must<{ layout: { version: number; ppi: number } }>('GET', `/layouts/${id}`);
+    const id = (paths.layout ?? '').split('/')[4] ?? '';
+    const { layout } = await getLayout(id);
     await must('POST', `/layouts/${id}/changes`, {
       base: layout.version,
       changes: [{ do: 'page', ppi: 123 }],
     });
-    await page.click('tbody tr:nth-child(5) .filled');
+    await page.click('tbody tr:nth-child(1) .filled');
     await enter(page, 'Rotation', '-31');
-    await named(page, 'Keep mine');
-    expect(await shown(page, 'Rotation')).toBe('-31');
-    await press(page, 'Keep mine');
     await saved(page);
-    const after = await must<{
-      layout: { ppi: number; shapes: { name: string; fill: { rotation: number } }[] };
-    }>('GET', `/layouts/${id}`);
-    expect(after.layout.shapes.find((shape) => shape.name === 'Sign panel')?.fill.rotation).toBe(-31);
+    expect(await shown(page, 'Rotation')).toBe('-31');
+    const after = (await getLayout(id)).layout;
+    expect(after.ppi).toBe(123);
+    const turned = after.shapes.find((shape) => shape.name === 'Counter skirt');
+    expect(turned && patternFills(turned)[0]?.rotation).toBe(-31);
   });
 });
 

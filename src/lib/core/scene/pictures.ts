@@ -1,5 +1,6 @@
 import { isPlainLook, type PictureLook } from '../colour/look';
-import { allPaints, type LayoutScene } from './layout';
+import { multiply } from '../geom/affine';
+import { allPaints, meanScale, type LayoutScene } from './layout';
 import type { UnitScene } from './unit';
 
 /** The assets of the pictures that a pattern draws, each once. */
@@ -19,4 +20,14 @@ export function recolouredPictures(scene: LayoutScene): { asset: string; look: P
       return assetsOf(paint.pattern.scene).map((asset) => ({ asset, look }));
     }),
   );
+}
+
+/** How much the coarsest picture of a pattern is enlarged in the unit: px of the pattern to one of its pixels; `null` without pictures. */
+export function coarsestPicture(scene: UnitScene): number | null {
+  const scales = scene.pieces.flatMap((piece) =>
+    piece.elements.flatMap(({ picture }) =>
+      picture ? [meanScale(multiply(piece.matrix, picture.matrix))] : [],
+    ),
+  );
+  return scales.length === 0 ? null : Math.max(...scales);
 }

@@ -25,6 +25,9 @@
   }
   .left {
     left: 10px;
+    flex-wrap: wrap;
+    /* The view's own tools stand at the right. */
+    max-width: calc(100% - 330px);
   }
   .tools > :global(button),
   .tools > :global(.popover > .trigger) {

@@ -15,7 +15,8 @@
   import PlaceCells from './PlaceCells.svelte';
   import StrokeCells from './StrokeCells.svelte';
   import Sharpness from './Sharpness.svelte';
-  import { FRESH_COLOUR, type LayoutEditor } from './editor.svelte';
+  import type { LayoutEditor } from './editor.svelte';
+  import { FRESH_COLOUR } from './fresh-fills';
   import { sayFill } from './fills';
   import { gestureOf } from './numbers';
   import { takePicture } from './pictures';

@@ -108,6 +108,8 @@
   async function comparePinned(): Promise<void> {
     pinned = pinned ? null : editor.doc;
     await tick();
+    // The stage knows its new width a frame later.
+    await new Promise((resolve) => requestAnimationFrame(() => requestAnimationFrame(resolve)));
     stage?.fit();
   }
 
@@ -265,61 +267,61 @@
             onopen={open}
             onkey={() => undefined}
           />
-          <ToolBar label="Shapes" place="left">
-            {#each TOOLS as { tool, label, icon: Icon } (tool)}
-              <button
-                type="button"
-                title={label}
-                aria-label={label}
-                aria-pressed={editor.tool === tool}
-                onclick={(event) => takeTool(event, tool)}
-              >
-                <Icon size={16} />
-              </button>
-            {/each}
+        </div>
+        <ToolBar label="Shapes" place="left">
+          {#each TOOLS as { tool, label, icon: Icon } (tool)}
             <button
               type="button"
-              title="Place a picture or drawing"
-              aria-label="Place a picture or drawing"
-              onclick={() => pictureFile?.click()}><ImageIcon size={16} /></button
+              title={label}
+              aria-label={label}
+              aria-pressed={editor.tool === tool}
+              onclick={(event) => takeTool(event, tool)}
             >
-            <input
-              bind:this={pictureFile}
-              type="file"
-              multiple
-              hidden
-              accept="{PICTURE_TYPES},.svg"
-              aria-label="Picture or drawing file"
-              onchange={(event) => {
-                const files = [...(event.currentTarget.files ?? [])];
-                event.currentTarget.value = '';
-                void addFiles(editor, files, { x: editor.doc.width / 2, y: editor.doc.height / 2 });
-              }}
-            />
-            {#if editor.selected.size > 0}
-              <ArrangeTools {editor} />
-            {/if}
-            <FormNumbers {editor} {brush} onbrush={(value) => (brush = value)} onopen={open} />
-          </ToolBar>
-          <ViewTools
-            history={editor.history}
-            zoom={view.zoom}
-            fitTitle="Fit the page (0)"
-            onfit={() => stage?.fit()}
-            onkeys={() => (showKeys = true)}
+              <Icon size={16} />
+            </button>
+          {/each}
+          <button
+            type="button"
+            title="Place a picture or drawing"
+            aria-label="Place a picture or drawing"
+            onclick={() => pictureFile?.click()}><ImageIcon size={16} /></button
           >
-            {#snippet more()}
-              <button
-                type="button"
-                title={pinned
-                  ? 'End the comparison'
-                  : 'Pin this state beside the stage, to compare with what you do next'}
-                aria-label="Compare side by side"
-                aria-pressed={pinned !== null}
-                onclick={() => comparePinned()}><Columns size={16} /></button
-              ><SightChoice value={sight} onset={(value) => (sight = value)} />{/snippet}
-          </ViewTools>
-        </div>
+          <input
+            bind:this={pictureFile}
+            type="file"
+            multiple
+            hidden
+            accept="{PICTURE_TYPES},.svg"
+            aria-label="Picture or drawing file"
+            onchange={(event) => {
+              const files = [...(event.currentTarget.files ?? [])];
+              event.currentTarget.value = '';
+              void addFiles(editor, files, { x: editor.doc.width / 2, y: editor.doc.height / 2 });
+            }}
+          />
+          {#if editor.selected.size > 0}
+            <ArrangeTools {editor} />
+          {/if}
+          <FormNumbers {editor} {brush} onbrush={(value) => (brush = value)} onopen={open} />
+        </ToolBar>
+        <ViewTools
+          history={editor.history}
+          zoom={view.zoom}
+          fitTitle="Fit the page (0)"
+          onfit={() => stage?.fit()}
+          onkeys={() => (showKeys = true)}
+        >
+          {#snippet more()}
+            <button
+              type="button"
+              title={pinned
+                ? 'End the comparison'
+                : 'Pin this state beside the stage, to compare with what you do next'}
+              aria-label="Compare side by side"
+              aria-pressed={pinned !== null}
+              onclick={() => comparePinned()}><Columns size={16} /></button
+            ><SightChoice value={sight} onset={(value) => (sight = value)} />{/snippet}
+        </ViewTools>
       </div>
       <FillBar {editor} patterns={hangers} {palettes} />
       <div class="ledger-box"><Ledger {editor} /></div>
@@ -366,6 +368,7 @@
     min-height: 0;
   }
   .stages {
+    position: relative;
     display: grid;
     flex: 1;
     min-height: 160px;

@@ -2,11 +2,12 @@
   import type { PaletteData } from '$lib/contract/data';
   import { tintOf, type Tint } from '$lib/core/colour/tint';
   import type { PatternFill } from '$lib/core/recipe/fill';
-  import { assetsOf } from '$lib/core/scene/pictures';
+  import { assetsOf, coarsestPicture } from '$lib/core/scene/pictures';
   import ColourWell from '../components/ColourWell.svelte';
   import ColourwayPicker from './ColourwayPicker.svelte';
   import GroundPicker from './GroundPicker.svelte';
   import LookPicker from './LookPicker.svelte';
+  import Sharpness from './Sharpness.svelte';
   import type { LayoutEditor } from './editor.svelte';
 
   /** What colours a pattern shows on its shape: ground, colourway, pictures, and each slot. */
@@ -16,10 +17,9 @@
   const recipe = $derived(editor.recipeOf(fill));
   const tints = $derived(editor.tintsOf(fill));
   const ways = $derived(editor.colourwaysOf(fill));
-  const hasPictures = $derived.by(() => {
-    const pattern = editor.lookup(fill);
-    return pattern ? assetsOf(pattern.scene).length > 0 : false;
-  });
+  const scene = $derived(editor.lookup(fill)?.scene ?? null);
+  const hasPictures = $derived(scene !== null && assetsOf(scene).length > 0);
+  const coarsest = $derived(scene && coarsestPicture(scene));
   const slots = $derived(
     recipe?.slots.filter((slot) => recipe.ground.kind !== 'slot' || recipe.ground.slot !== slot.id) ?? [],
   );
@@ -51,6 +51,7 @@
     <span>Pictures</span>
     <LookPicker {editor} {fill} {palettes} />
   </div>
+  {#if coarsest !== null}<Sharpness {fill} own={coarsest} unit={editor.doc.measure} />{/if}
 {/if}
 {#if recipe}
   <div class="cell">

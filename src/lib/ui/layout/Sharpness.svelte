@@ -1,13 +1,18 @@
 <script lang="ts">
   import type { LengthUnit } from '$lib/core/num/length';
-  import type { PictureFill } from '$lib/core/recipe/fill';
+  import type { PlacedFill } from '$lib/core/recipe/fill';
   import { placedPpi, sharpnessOf } from '$lib/core/recipe/sharpness';
 
   /** How many pixels a picture has to an inch at its present size; for print, too few are marked. */
-  type Props = { fill: PictureFill; unit: LengthUnit };
-  let { fill, unit }: Props = $props();
+  type Props = {
+    fill: PlacedFill;
+    unit: LengthUnit;
+    /** The scale that the picture has in its pattern already. */
+    own?: number;
+  };
+  let { fill, unit, own = 1 }: Props = $props();
 
-  const ppi = $derived(placedPpi(fill));
+  const ppi = $derived(placedPpi(fill, own));
   const sharp = $derived(unit === 'px' ? 'full' : sharpnessOf(ppi));
   const note = $derived(
     sharp === 'coarse' ? ', coarse in print' : sharp === 'fair' ? ', under 300 for print' : '',

@@ -1,10 +1,8 @@
 <script lang="ts">
   import { untrack } from 'svelte';
-  import { boxOfCorners, boxesMeet, unionBoxes, type Box } from '$lib/core/geom/box';
-  import { subtract, type Point } from '$lib/core/geom/point';
-  import type { ShapeForm } from '$lib/core/geom/shapes';
-  import { groupsOf, heldShapes, shapeBox, type Shape } from '$lib/core/recipe/layout';
-  import { LIMITS } from '$lib/core/recipe/limits';
+  import type { Box } from '$lib/core/geom/box';
+  import type { Point } from '$lib/core/geom/point';
+  import { heldShapes, type Shape } from '$lib/core/recipe/layout';
   import { pictureGrid } from '$lib/core/scene/handle';
   import { compileShape, recompileShape, type ShapePaint, type ShapeScene } from '$lib/core/scene/layout';
   import type { Sight } from '$lib/core/colour/vision';
@@ -18,13 +16,11 @@
   import Guides from '../bench/Guides.svelte';
   import GuideEdges from './GuideEdges.svelte';
   import SnapView from './SnapView.svelte';
-  import { NOTHING_SNAPPED, snappedMove } from './snapping';
+  import { NOTHING_SHOWN, stageDrag, type StageShown } from './stage-drags';
   import PageLines from './PageLines.svelte';
   import PathPoints from './PathPoints.svelte';
-  import { addFiles, addForm, type BrushNumbers } from './shapes';
-  import { freeShapes, membersOf } from './arrange';
+  import { addFiles, type BrushNumbers } from './shapes';
   import ChartBorder from './ChartBorder.svelte';
-  import { dragging } from './dragging';
   import type { LayoutEditor } from './editor.svelte';
   import PatternHandle from './PatternHandle.svelte';
   import PickLayer from './PickLayer.svelte';
@@ -68,13 +64,16 @@
   let width = $state(0);
   let height = $state(0);
   let fitted = false;
-  let drawn = $state<Box | null>(null);
-  let swept = $state<Box | null>(null);
+  let shown = $state.raw(NOTHING_SHOWN);
   let spaceDown = $state(false);
   let dropTarget: string | null = $state(null);
 
   const DRAWN: ReadonlySet<string> = new Set(['line', 'pen', 'freehand', 'brush', 'text']);
-  let snapShown = $state.raw(NOTHING_SNAPPED);
+  const drags = {
+    ...untrack(() => ({ editor, view })),
+    panning: () => spaceDown,
+    show: (next: Partial<StageShown>) => (shown = { ...shown, ...next }),
+  };
   const preview = new Preview();
   let canvas: HTMLCanvasElement | undefined = $state();
   /** While many fills move at once the canvas shows them, and the drawing below stays as it was before. */
@@ -156,89 +155,6 @@
     return hit?.getAttribute('data-shape') ?? null;
   }
 
-  function stageDrag() {
-    let mode: 'pan' | 'draw' | 'move' | 'sweep' = 'sweep';
-    let from: Point;
-    let screen: Point;
-    let panFrom: Point;
-    let wasSelected = false;
-    let moving: { box: Box; others: Box[] } | null = null;
-    let pressed: string | null = null;
-    return dragging({
-      view,
-      start: (at, event) => {
-        from = at;
-        screen = { x: event.clientX, y: event.clientY };
-        panFrom = view.pan;
-        const hit = (event.target as Element).closest('[data-shape]')?.getAttribute('data-shape') ?? null;
-        pressed = hit;
-        if (spaceDown) mode = 'pan';
-        else if (hit !== null && editor.isLocked(hit)) mode = 'sweep';
-        else if (editor.tool !== 'select') mode = 'draw';
-        else if (hit === null) {
-          mode = 'sweep';
-          if (!event.shiftKey) editor.select([]);
-        } else {
-          mode = 'move';
-          moving = null;
-          wasSelected = editor.selected.has(hit);
-          if (event.shiftKey) {
-            editor.toggle(hit);
-            mode = 'sweep';
-          } else if (!wasSelected) editor.select(event.altKey ? [hit] : withGroup(hit));
-        }
-      },
-      move: (at, event) => {
-        const by = subtract(at, from);
-        if (mode === 'pan') {
-          view.pan = { x: panFrom.x + event.clientX - screen.x, y: panFrom.y + event.clientY - screen.y };
-        } else if (mode === 'draw') drawn = drawnBox(from, at, event);
-        else if (mode === 'sweep') swept = boxOfCorners(from, at);
-        else {
-          if (Math.hypot(by.x, by.y) * view.zoom < 3 && !editor.history.inGesture) return;
-          moving ??= movingBoxes();
-          if (event.shiftKey) {
-            if (Math.abs(by.x) > Math.abs(by.y)) by.y = 0;
-            else by.x = 0;
-          }
-          if (editor.scope === 'pattern') editor.moveSelected(by, true);
-          else {
-            const near = event.altKey || !moving ? 0 : 6 / view.zoom;
-            const result = moving
-              ? snappedMove(editor.history.settled, moving.box, moving.others, by, near)
-              : { by, shown: NOTHING_SNAPPED };
-            snapShown = result.shown;
-            editor.moveSelected(result.by, true);
-          }
-        }
-      },
-      end: (moved) => {
-        if (mode === 'draw' && editor.tool !== 'select') {
-          const least = 3 / view.zoom;
-          if (drawn && drawn.width > least && drawn.height > least)
-            addForm(editor, editor.tool as ShapeForm['kind'], drawn);
-        } else if (mode === 'move') {
-          editor.history.commit();
-          if (!moved && wasSelected && pressed && editor.selected.size > 1) editor.select([pressed]);
-        } else if (mode === 'sweep' && swept && swept.width * view.zoom > 3) {
-          const area = swept;
-          editor.select(
-            freeShapes(doc)
-              .filter((shape) => boxesMeet(shapeBox(shape), area))
-              .map(({ id }) => id),
-          );
-        }
-        drawn = swept = null;
-        snapShown = NOTHING_SNAPPED;
-      },
-      cancel: () => {
-        drawn = swept = null;
-        snapShown = NOTHING_SNAPPED;
-        editor.history.cancel();
-      },
-    });
-  }
-
   const bare = (paint: ShapePaint): ShapePaint =>
     paint.kind === 'pattern' ? { ...paint, opacity: 0 } : paint;
   function withoutMotifs(scene: ShapeScene): ShapeScene {
@@ -248,35 +164,6 @@
       paints: paints.map(bare),
       stroke: stroke && { ...stroke, paints: stroke.paints.map(bare) },
     };
-  }
-
-  /** A shape with all that lie in its outermost group; Alt chooses it alone. */
-  function withGroup(id: string): Iterable<string> {
-    const shape = doc.shapes.find((one) => one.id === id);
-    const outermost = groupsOf(doc.groups, shape?.group ?? null).at(-1);
-    return outermost ? membersOf(doc, outermost.id) : [id];
-  }
-
-  /** The box of what is dragged and those of all other shapes that are shown, at the beginning of a drag. */
-  function movingBoxes(): { box: Box; others: Box[] } | null {
-    const shown = editor.history.settled.shapes.filter((shape) => !hiddenShape(shape));
-    const box = unionBoxes(shown.filter(({ id }) => editor.selected.has(id)).map(shapeBox));
-    const others = shown.filter(({ id }) => !editor.selected.has(id)).map(shapeBox);
-    return box && { box, others };
-  }
-
-  /** The box drawn so far: Shift makes it square, Alt draws from its middle. */
-  function drawnBox(from: Point, to: Point, event: PointerEvent): Box {
-    const by = subtract(to, from);
-    if (event.shiftKey) {
-      const side = Math.max(Math.abs(by.x), Math.abs(by.y));
-      by.x = side * (Math.sign(by.x) || 1);
-      by.y = side * (Math.sign(by.y) || 1);
-    }
-    const start = event.altKey ? subtract(from, by) : from;
-    const box = boxOfCorners(start, { x: from.x + by.x, y: from.y + by.y });
-    const least = LIMITS.shapeSide.least;
-    return { ...box, width: Math.max(box.width, least), height: Math.max(box.height, least) };
   }
 
   /** The middle button pans, wherever it is pressed. */
@@ -303,7 +190,7 @@
     return { ...at, width: box.width * view.zoom, height: box.height * view.zoom };
   }
 
-  const outlined = $derived([drawn, swept].flatMap((box) => (box ? [screenBox(box)] : [])));
+  const outlined = $derived([shown.drawn, shown.swept].flatMap((box) => (box ? [screenBox(box)] : [])));
   const targetScene = $derived(scenes.find((scene) => scene.id === dropTarget) ?? null);
 </script>
 
@@ -362,7 +249,7 @@
     role="img"
     aria-label={doc.name}
     {@attach wheelView(view)}
-    {@attach stageDrag()}
+    {@attach stageDrag(drags)}
     ondblclick={(event) => {
       const hit = (event.target as Element).closest('[data-shape]')?.getAttribute('data-shape');
       if (hit && editor.tool === 'select' && !editor.isLocked(hit)) {
@@ -466,7 +353,7 @@
     {#if single && editor.painting !== null}
       <MaskBrush shape={single} {editor} {view} {width} {height} />
     {/if}
-    <SnapView shown={snapShown} measure={doc.measure} {view} {width} {height} />
+    <SnapView shown={shown.snapped} measure={doc.measure} {view} {width} {height} />
     {#each outlined as { x, y, width: across, height: down }, index (index)}
       <rect class="sweep" {x} {y} width={across} height={down} />
     {/each}

@@ -5,7 +5,8 @@
   import type { Shape } from '$lib/core/recipe/layout';
   import Button from '../components/Button.svelte';
   import Popover from '../components/Popover.svelte';
-  import { FRESH_COLOUR, type LayoutEditor } from './editor.svelte';
+  import type { LayoutEditor } from './editor.svelte';
+  import { FRESH_COLOUR } from './fresh-fills';
   import GradientPicker from './GradientPicker.svelte';
 
   /** A gradient over the motifs alone: the ground and what lies behind stay untouched. */

@@ -3,17 +3,7 @@ import { SvelteMap } from 'svelte/reactivity';
 import type { LayoutData, PatternDetail, PatternForUse } from '$lib/contract/data';
 import type { ShapeForm } from '$lib/core/geom/shapes';
 import type { Point } from '$lib/core/geom/point';
-import {
-  colourFill,
-  coveringPicture,
-  freshFill,
-  gradientFill,
-  isPlaced,
-  type Fill,
-  type PatternFill,
-  type PlacedFill,
-} from '$lib/core/recipe/fill';
-import { freshGradient } from '$lib/core/recipe/gradient';
+import { colourFill, isPlaced, type Fill, type PatternFill, type PlacedFill } from '$lib/core/recipe/fill';
 import type { Mask } from '$lib/core/recipe/mask';
 import {
   heldShapes,
@@ -40,12 +30,10 @@ import { Saver } from '../state/saver.svelte';
 import { toasts } from '../state/toasts.svelte';
 import { changeShapes, diffLayout, docOf, tidyGroups, type LayoutDoc } from './doc';
 import { Follower } from './follower';
+import { FRESH_COLOUR, freshOf, freshStroke, refilled, type NewFill } from './fresh-fills';
 import { mergeDocs } from './merge';
 
 export type Tool = 'select' | ShapeForm['kind'] | 'line' | 'pen' | 'freehand' | 'brush' | 'text';
-
-/** The colour that new fills start with. */
-export const FRESH_COLOUR = '#2f8fab';
 
 /** Everything the layout view does to its document: selection, shapes, fills, history, saving. */
 export class LayoutEditor {
@@ -351,14 +339,7 @@ export class LayoutEditor {
 
   /** Gives the selected shapes a stroke, or other numbers for theirs. */
   setStroke(change: Partial<Omit<ShapeStroke, 'fills'>>, live = false): void {
-    const fresh = (shape: Shape): ShapeStroke => ({
-      width: Math.max(shape.width, shape.height) / 40,
-      cap: 'round',
-      join: 'miter',
-      dashes: [],
-      fills: [colourFill(nanoid(12), { colour: '#14211f' })],
-    });
-    this.change((shape) => ({ ...shape, stroke: { ...(shape.stroke ?? fresh(shape)), ...change } }), {
+    this.change((shape) => ({ ...shape, stroke: { ...(shape.stroke ?? freshStroke(shape)), ...change } }), {
       live: true,
     });
     if (!live) this.history.commit();
@@ -485,43 +466,4 @@ export class LayoutEditor {
       this.doc.shapes.map((shape) => shape.name),
     );
   }
-}
-
-/** What can be laid over a shape's fills. */
-export type NewFill =
-  | { kind: 'colour' | 'gradient' }
-  /** As a watermark: at 20 %, without its ground. */
-  | { kind: 'pattern'; pattern: string; watermark?: boolean }
-  | { kind: 'picture'; asset: string; width: number; height: number };
-
-function freshOf(what: NewFill, shape: Shape): Fill {
-  const id = nanoid(12);
-  switch (what.kind) {
-    case 'colour':
-      return colourFill(id, { colour: FRESH_COLOUR });
-    case 'gradient':
-      return gradientFill(id, freshGradient({ colour: FRESH_COLOUR }, { colour: '#ffffff' }));
-    case 'pattern':
-      // What is laid over others shows them through: its own ground would hide them.
-      return {
-        ...freshFill(id, what.pattern),
-        opacity: what.watermark ? 0.2 : 1,
-        ground: shape.fills.length > 0 ? { kind: 'none' } : { kind: 'own' },
-      };
-    case 'picture': {
-      const { asset, width, height } = what;
-      return coveringPicture(id, { asset, width, height }, shape);
-    }
-  }
-}
-
-/** A fill of `patternId` that keeps what can be kept of the fill before; colours and hold belong to the old pattern. */
-function refilled(before: Fill | null, patternId: string): PatternFill {
-  if (before?.kind !== 'pattern') {
-    const { opacity = 1, blend = 'normal', mask = null } = before ?? {};
-    return { ...freshFill(nanoid(12), patternId), opacity, blend, mask };
-  }
-  return before.pattern === patternId
-    ? before
-    : { ...before, pattern: patternId, held: null, colourway: null, colours: {} };
 }
