@@ -239,7 +239,7 @@ describe('several fills', () => {
     await fillsShown(2);
     await page.select('select[aria-label="Blend mode"]', 'screen');
     await enter(page, 'Opacity', '35');
-    await press(page, 'Gradient over the motifs: none');
+    await press(page, 'Gradient over motifs: none');
     await press(page, 'Add a gradient');
     await page.keyboard.press('Escape');
     await press(page, 'Soft mask: none');
@@ -285,7 +285,7 @@ describe('several fills', () => {
     await open([left, { ...right, fills: right.fills.map((one) => ({ ...one, id: 'otherf' })) }]);
     await choose('Left');
     await choose('Right', true);
-    await press(page, 'Anchored to the shape');
+    await press(page, 'Offset from the shape');
     const offer = await page.waitForFunction(() =>
       [...document.querySelectorAll<HTMLElement>('.options button')].find((one) =>
         one.textContent?.includes('Continue one'),

@@ -41,10 +41,11 @@ beforeAll(async () => {
 });
 afterAll(() => session.close());
 
-/** Chooses the first row of the ledger and presses what is named so, one after the other. */
-async function opened(page: Page, ...names: string[]): Promise<void> {
-  await page.click('tbody tr:nth-child(1) .filled');
-  for (const name of names) await press(page, name);
+/** Chooses a row of the ledger, the first one where no number says which, and presses what is named so, one after the other. */
+async function opened(page: Page, ...steps: (string | number)[]): Promise<void> {
+  const row = steps.find((step) => typeof step === 'number') ?? 1;
+  await page.click(`tbody tr:nth-child(${row}) .filled`);
+  for (const step of steps) if (typeof step === 'string') await press(page, step);
 }
 
 /** What axe finds serious or critical on the page as it stands. */
@@ -159,15 +160,25 @@ describe('every view', () => {
     [
       'a gradient over the motifs',
       'layout',
-      (page) => opened(page, 'Gradient over the motifs: none', 'Add a gradient'),
+      (page) => opened(page, 'Gradient over motifs: none', 'Add a gradient'),
     ],
     ['a soft mask by gradient', 'layout', (page) => opened(page, 'Soft mask: none', 'Gradient')],
-    ['the mask brush', 'layout', (page) => opened(page, 'Soft mask: none', 'Paint')],
+    ['the mask brush', 'layout', (page) => opened(page, 'Soft mask: none', 'Paint', 2)],
+    [
+      'the points of an outline',
+      'layout',
+      async (page) => {
+        await opened(page, 2);
+        await page.focus('.stage');
+        await page.keyboard.press('Enter');
+        await page.waitForSelector('[data-node]');
+      },
+    ],
     ['another fill laid over', 'layout', (page) => opened(page, 'Lay another fill over it')],
     ['a transformation by numbers', 'layout', (page) => opened(page, 'Transform by numbers')],
     ['arranging', 'layout', (page) => opened(page, 'Arrange')],
     ['a strike-off', 'layout', (page) => opened(page, 'try out …')],
-    ['the anchor of a pattern', 'layout', (page) => opened(page, 'Anchored to the shape')],
+    ['the anchor of a pattern', 'layout', (page) => opened(page, 'Offset from the shape')],
     ['the page’s settings', 'layout', (page) => press(page, 'Page settings')],
     ['two states side by side', 'layout', (page) => press(page, 'Compare side by side')],
     [

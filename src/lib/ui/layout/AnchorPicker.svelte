@@ -8,7 +8,7 @@
   let { editor, fill }: Props = $props();
 </script>
 
-<Popover label="Anchored to the {fill.anchored}" width={270}>
+<Popover label="Offset from the {fill.anchored}" width={270}>
   {#snippet button()}<span class="text">from the {fill.anchored}</span>{/snippet}
   {#snippet children(close)}
     <div class="options">

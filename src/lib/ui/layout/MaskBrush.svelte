@@ -1,33 +1,28 @@
-<script lang="ts" module>
-  /** The brush as it was last set: it stays from mask to mask. Its size is in px of the page. */
-  const brush = $state({ size: 0, softness: 0.6, strength: 1, mode: 'erase' as 'erase' | 'restore' });
-</script>
-
 <script lang="ts">
   import { apply, chain, invert, translation } from '$lib/core/geom/affine';
   import type { Point } from '$lib/core/geom/point';
   import { LIMITS } from '$lib/core/recipe/limits';
   import type { Shape } from '$lib/core/recipe/layout';
-  import { freshMask, type MaskStroke, type PaintedMask } from '$lib/core/recipe/mask';
+  import type { MaskStroke } from '$lib/core/recipe/mask';
   import { meanScale } from '$lib/core/scene/layout';
-  import Button from '../components/Button.svelte';
-  import NumberField from '../components/NumberField.svelte';
-  import Switch from '../components/Switch.svelte';
   import { toasts } from '../state/toasts.svelte';
   import { dragging } from './dragging';
   import type { LayoutEditor } from './editor.svelte';
+  import { paintedMaskOf, type MaskBrushNumbers } from './mask-brush';
   import type { View } from './view.svelte';
 
   /** Paints the mask of a shape or of its fill: a round brush that erases and restores. */
-  type Props = { shape: Shape; editor: LayoutEditor; view: View; width: number; height: number };
-  let { shape, editor, view, width, height }: Props = $props();
+  type Props = {
+    shape: Shape;
+    editor: LayoutEditor;
+    view: View;
+    width: number;
+    height: number;
+    brush: MaskBrushNumbers;
+  };
+  let { shape, editor, view, width, height, brush }: Props = $props();
 
-  // A brush starts at a sixth of the first shape that is painted.
-  // svelte-ignore state_referenced_locally
-  if (brush.size === 0) brush.size = Math.min(shape.width, shape.height) / 6;
-
-  const held = $derived(editor.painting === 'shape' ? shape.mask : (editor.activeOf(shape)?.mask ?? null));
-  const mask = $derived<PaintedMask>(held?.kind === 'painted' ? held : freshMask());
+  const mask = $derived(paintedMaskOf(editor, shape));
   let pointer: Point | null = $state(null);
   let line: Point[] = $state.raw([]);
   const path = $derived(
@@ -80,8 +75,6 @@
       points: places.flatMap(({ x, y }) => [round(x), round(y)]),
     };
   }
-
-  const share = { suffix: '%' as const };
 </script>
 
 <!-- svelte-ignore a11y_no_static_element_interactions -->
@@ -116,60 +109,6 @@
     r={((brush.size * view.zoom) / 2) * (1 - brush.softness)}
   />
 {/if}
-<foreignObject x={Math.max(8, width / 2 - 370)} y={height - 48} width={Math.min(width - 16, 740)} height="44">
-  <div class="tools" role="group" aria-label="Mask brush">
-    <Switch
-      label="What the brush does"
-      value={brush.mode}
-      options={[
-        { value: 'erase', label: 'Erase' },
-        { value: 'restore', label: 'Restore' },
-      ]}
-      onset={(mode) => (brush.mode = mode)}
-    />
-    <span
-      >Size <NumberField
-        label="Size of the brush"
-        value={brush.size}
-        kind={{ unit: editor.doc.measure }}
-        least={0.1}
-        most={LIMITS.shapeSide.most}
-        onlive={(size) => (brush.size = size)}
-        onset={(size) => (brush.size = size)}
-      /></span
-    >
-    <span
-      >Softness <NumberField
-        label="Softness of the brush"
-        value={brush.softness}
-        kind={share}
-        least={0}
-        most={1}
-        onlive={(softness) => (brush.softness = softness)}
-        onset={(softness) => (brush.softness = softness)}
-      /></span
-    >
-    <span
-      >Strength <NumberField
-        label="Strength of the brush"
-        value={brush.strength}
-        kind={share}
-        least={0.01}
-        most={1}
-        onlive={(strength) => (brush.strength = strength)}
-        onset={(strength) => (brush.strength = strength)}
-      /></span
-    >
-    <Button
-      kind="quiet"
-      disabled={mask.strokes.length === 0}
-      onclick={() =>
-        editor.setMask(editor.painting ?? 'fill', { ...mask, strokes: mask.strokes.slice(0, -1) })}
-      >Take the last stroke away</Button
-    >
-    <Button kind="main" onclick={() => (editor.painting = null)}>Done</Button>
-  </div>
-</foreignObject>
 
 <style>
   .catch {
@@ -200,21 +139,5 @@
   }
   .core {
     stroke-dasharray: 3 3;
-  }
-  .tools {
-    display: flex;
-    align-items: center;
-    justify-content: space-between;
-    gap: 12px;
-    height: 40px;
-    padding: 0 10px;
-    border-radius: 8px;
-    background: var(--card);
-    box-shadow: var(--shadow);
-    font-size: 12.5px;
-    white-space: nowrap;
-  }
-  .tools span {
-    color: var(--muted);
   }
 </style>

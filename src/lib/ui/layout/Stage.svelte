@@ -12,7 +12,9 @@
   import { isPlaced } from '$lib/core/recipe/fill';
   import { MaskPictures } from './mask-pictures';
   import DrawLayer from './DrawLayer.svelte';
+  import type { MaskBrushNumbers } from './mask-brush';
   import MaskBrush from './MaskBrush.svelte';
+  import MaskBrushTools from './MaskBrushTools.svelte';
   import Guides from '../bench/Guides.svelte';
   import GuideEdges from './GuideEdges.svelte';
   import SnapView from './SnapView.svelte';
@@ -64,6 +66,13 @@
   let width = $state(0);
   let height = $state(0);
   let fitted = false;
+  // The mask's brush starts at a twelfth of the page.
+  let maskBrush: MaskBrushNumbers = $state.raw({
+    size: untrack(() => Math.min(editor.doc.width, editor.doc.height)) / 12,
+    softness: 0.6,
+    strength: 1,
+    mode: 'erase',
+  });
   let shown = $state.raw(NOTHING_SHOWN);
   let spaceDown = $state(false);
   let dropTarget: string | null = $state(null);
@@ -246,7 +255,7 @@
   }}
 >
   <svg
-    role="img"
+    role={editor.editingPoints ? 'group' : 'img'}
     aria-label={doc.name}
     {@attach wheelView(view)}
     {@attach stageDrag(drags)}
@@ -351,13 +360,16 @@
     {/if}
     {#if DRAWN.has(editor.tool)}<DrawLayer {editor} {view} {width} {height} {brush} {ontext} />{/if}
     {#if single && editor.painting !== null}
-      <MaskBrush shape={single} {editor} {view} {width} {height} />
+      <MaskBrush shape={single} {editor} {view} {width} {height} brush={maskBrush} />
     {/if}
     <SnapView shown={shown.snapped} measure={doc.measure} {view} {width} {height} />
     {#each outlined as { x, y, width: across, height: down }, index (index)}
       <rect class="sweep" {x} {y} width={across} height={down} />
     {/each}
   </svg>
+  {#if single && editor.painting !== null}
+    <MaskBrushTools {editor} shape={single} brush={maskBrush} onset={(next) => (maskBrush = next)} />
+  {/if}
   {#if eyedropper?.active}
     <PickLayer
       {eyedropper}
