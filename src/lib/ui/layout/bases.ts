@@ -34,8 +34,20 @@ export class Bases {
 
   constructor(private readonly prefix: string) {}
 
+  /** What a paint was last drawn with: most of many shapes stay as they are from frame to frame. */
+  private readonly recent = new WeakMap<PatternPaint, { zoom: number; base: Base }>();
+
   /** The base of a fill, made when it is first asked for. */
   of(paint: PatternPaint, zoom: number): Base {
+    const recent = this.recent.get(paint);
+    if (recent?.zoom === zoom) return recent.base;
+    const base = this.find(paint, zoom);
+    // A recoloured picture may still be on its way: it is asked for anew each time.
+    if (!paint.look || isPlainLook(paint.look)) this.recent.set(paint, { zoom, base });
+    return base;
+  }
+
+  private find(paint: PatternPaint, zoom: number): Base {
     const kind = drawingKind(paint, zoom);
     const underlay = kind === 'live' ? underlayWidth(meanScale(paint.matrix) * zoom) : 0;
     const key = `${kind}|${paintKey(paint)}|${underlay}`;
