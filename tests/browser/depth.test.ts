@@ -514,6 +514,52 @@ describe('the page and the ledger', () => {
   });
 });
 
+describe('comparing', () => {
+  it('shows the layout before the last step and without patterns while a key is held, and pinned beside the stage', async () => {
+    await open([panel()]);
+    await choose('Panel');
+    const ink = async (): Promise<number[]> => {
+      await new Promise((resolve) => setTimeout(resolve, 200));
+      const box = await page.$eval('[data-shape] path', (path) => {
+        const { x: left, y: top } = path.getBoundingClientRect();
+        return { left, top };
+      });
+      const scale = await page.$eval('[data-paper]', (paper) => paper.getBoundingClientRect().width / 560);
+      // The middle of the second dot across: a unit and a half from the shape's corner.
+      const picture = await pixelsOf(page, {
+        x: Math.round(box.left + 150 * scale),
+        y: Math.round(box.top + 50 * scale),
+        width: 1,
+        height: 1,
+      });
+      return [...picture.data.slice(0, 3)];
+    };
+    await page.keyboard.press('Escape');
+    const before = await ink();
+    expect(before).toEqual([0x10, 0x20, 0x30]);
+    await choose('Panel');
+    await enter(page, 'Scale', '10');
+    await page.keyboard.press('Escape');
+    await page.focus('.stage');
+    await page.keyboard.press('Escape');
+    const after = await ink();
+    await page.keyboard.down('v');
+    expect(await ink()).toEqual(before);
+    await page.keyboard.up('v');
+    expect(await ink()).toEqual(after);
+    await page.keyboard.press('Escape');
+    await press(page, 'Undo');
+    expect(await ink()).toEqual(before);
+    await page.focus('.stage');
+    await page.keyboard.down('w');
+    expect(await ink()).toEqual([255, 255, 255]);
+    await page.keyboard.up('w');
+    expect(await ink()).toEqual(before);
+    await press(page, 'Compare side by side');
+    await page.waitForSelector('[aria-label$="as it was pinned"] [data-shape]');
+  });
+});
+
 describe('bad input', () => {
   it('a skew of 90°, a page of 50 m and letters that a font lacks get a sentence; nothing changes', async () => {
     await open([panel()]);

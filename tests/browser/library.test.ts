@@ -410,7 +410,7 @@ describe('colours in a layout', () => {
   });
 
   it('are seen with other eyes on stage and wall: the published matrix is what is drawn', async () => {
-    await page.select('.stage-box select', 'grey');
+    await page.select('.stages select', 'grey');
     await page.waitForSelector('g[filter="url(#sight-grey)"]');
     await new Promise((resolve) => setTimeout(resolve, 300));
     const box = await page.$eval(

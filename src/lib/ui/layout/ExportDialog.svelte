@@ -29,6 +29,22 @@
     height: Math.round(devicePixels(doc.height + (bleed ? 2 * doc.bleed : 0), ppi)),
   });
   const working = $derived(png.working);
+  /** What a file cannot hold of this layout. */
+  const kept = $derived.by(() => {
+    const { shapes, groups, guides } = editor.doc;
+    const has = (kind: string): boolean => shapes.some(({ form }) => form.kind === kind);
+    return [
+      ...(groups.length > 0 ? ['groups'] : []),
+      ...(has('text') ? ['the words of texts (they are outlines)'] : []),
+      ...(has('brush') ? ['the strokes of brushes (they are outlines with a mask)'] : []),
+      ...(shapes.some(({ mask, fills }) =>
+        [mask, ...fills.map((fill) => fill.mask)].some((one) => one?.kind === 'painted'),
+      )
+        ? ['the strokes of masks (they are grey pictures)']
+        : []),
+      ...(guides.length > 0 ? ['guides'] : []),
+    ];
+  });
 
   async function start(): Promise<void> {
     unsaved = null;
@@ -112,6 +128,11 @@
         ? 'Each fill stays an SVG <pattern> that other programs can change.'
         : 'Every copy of a motif is a shape of its own, clipped by the shape it fills; for programs that draw patterns badly.'}
     </p>
+    {#if kept.length > 0}
+      <p class="muted">
+        All of it looks the same in the file. What SVG has no word for stays in Isle: {kept.join(', ')}.
+      </p>
+    {/if}
   {/if}
   {#if job && working}
     <div class="row">
