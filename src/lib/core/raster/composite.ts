@@ -66,33 +66,53 @@ export function layOver(base: Raster, layer: Raster, x: number, y: number, optio
 type Mixer = (base: Uint8Array, to: number, layer: Uint8Array, from: number, shown: number) => void;
 
 /** co = cs·αs·(1 − αb) + cb·αb·(1 − αs) + αs·αb·B(cb, cs), on premultiplied bytes. */
-function mixer(mode: BlendMode): Mixer {
-  const table = isSeparable(mode) ? channelTable(mode) : null;
+const mixer = (mode: BlendMode): Mixer =>
+  isSeparable(mode) ? channelMixer(channelTable(mode)) : colourMixer(mode);
+
+function channelMixer(table: Float32Array): Mixer {
   return (base, to, layer, from, shown) => {
     const alpha = layer[from + 3]!;
+    const under = base[to + 3]!;
     const source = (alpha * shown) / 65025;
-    const backdrop = base[to + 3]! / 255;
-    const straight = (data: Uint8Array, at: number, opaque: number): number =>
-      opaque === 255 ? data[at]! : opaque === 0 ? 0 : Math.min(255, Math.round((data[at]! * 255) / opaque));
-    const at = base[to + 3]!;
-    const b: Rgb = [straight(base, to, at), straight(base, to + 1, at), straight(base, to + 2, at)];
-    const s: Rgb = [
-      straight(layer, from, alpha),
-      straight(layer, from + 1, alpha),
-      straight(layer, from + 2, alpha),
+    const backdrop = under / 255;
+    for (let channel = 0; channel < 3; channel += 1) {
+      const s = straight(layer[from + channel]!, alpha);
+      const held = base[to + channel]!;
+      const mixed = table[straight(held, under) * 256 + s]!;
+      base[to + channel] = Math.round(
+        source * (1 - backdrop) * s + held * (1 - source) + source * backdrop * mixed,
+      );
+    }
+    base[to + 3] = Math.round((source + backdrop - source * backdrop) * 255);
+  };
+}
+
+function colourMixer(mode: BlendMode): Mixer {
+  return (base, to, layer, from, shown) => {
+    const alpha = layer[from + 3]!;
+    const under = base[to + 3]!;
+    const source = (alpha * shown) / 65025;
+    const backdrop = under / 255;
+    const at = (data: Uint8Array, place: number, opaque: number): Rgb => [
+      straight(data[place]!, opaque),
+      straight(data[place + 1]!, opaque),
+      straight(data[place + 2]!, opaque),
     ];
-    const mixed: Rgb = table
-      ? [table[b[0] * 256 + s[0]]!, table[b[1] * 256 + s[1]]!, table[b[2] * 256 + s[2]]!]
-      : (blendColour(mode, unit(b), unit(s)).map((value) => value * 255) as unknown as Rgb);
+    const s = at(layer, from, alpha);
+    const mixed = blendColour(mode, unit(at(base, to, under)), unit(s));
     for (let channel = 0; channel < 3; channel += 1)
       base[to + channel] = Math.round(
         source * (1 - backdrop) * s[channel]! +
           base[to + channel]! * (1 - source) +
-          source * backdrop * mixed[channel]!,
+          source * backdrop * mixed[channel]! * 255,
       );
     base[to + 3] = Math.round((source + backdrop - source * backdrop) * 255);
   };
 }
+
+/** A premultiplied byte as it was before. */
+const straight = (value: number, alpha: number): number =>
+  alpha === 255 ? value : alpha === 0 ? 0 : Math.min(255, Math.round((value * 255) / alpha));
 
 const unit = ([r, g, b]: Rgb): Rgb => [r / 255, g / 255, b / 255];
 
