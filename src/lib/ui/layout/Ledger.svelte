@@ -381,6 +381,7 @@
     padding-left: 4px;
   }
   th.shape {
+    min-width: 176px;
     display: table-cell;
     padding-left: 24px;
   }
