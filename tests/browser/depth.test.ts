@@ -370,6 +370,25 @@ describe('drawn shapes', () => {
     expect(session.faults).toEqual([]);
   });
 
+  it('a shape pressed twice opens its points, a text its words', async () => {
+    await open([panel()]);
+    const [x, y] = await middle(page, '[data-shape]');
+    await page.mouse.click(x + 90, y + 60, { count: 2 });
+    await page.waitForSelector('[data-node="0,2"]');
+    await press(page, 'Points are done');
+    await press(page, 'Set text');
+    await page.mouse.click(x + 150, y + 150);
+    await (await page.waitForSelector('dialog textarea'))?.type('IIII');
+    await press(page, 'Set text', 'dialog button');
+    await rowShown('IIII');
+    await page.keyboard.press('Escape');
+    await choose('IIII');
+    await page.focus('.stage');
+    await page.keyboard.press('Enter');
+    expect(await page.$eval('dialog textarea', (field) => (field as HTMLTextAreaElement).value)).toBe('IIII');
+    await press(page, 'Cancel', 'dialog button');
+  });
+
   it('are grouped, locked, lined up and united; the pattern of what stays keeps its place', async () => {
     const one = { ...panel(), name: 'One' };
     const two = { ...panel({}, { x: 200, y: 180, width: 120, height: 120 }), id: 'two', name: 'Two' };

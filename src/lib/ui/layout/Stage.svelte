@@ -29,7 +29,7 @@
   import { MANY, Preview } from './preview';
   import ShapeHandles from './ShapeHandles.svelte';
   import ShapeView from './ShapeView.svelte';
-  import { wheelView, type View } from './view.svelte';
+  import { panFrom, wheelView, type View } from './view.svelte';
 
   /** The area that shows the layout: pan, zoom, drawing and selecting shapes, and the handles of what is selected. */
   type Props = {
@@ -160,8 +160,11 @@
   }
   /** The shape under a point of the window, front first. */
   export function shapeAt(clientX: number, clientY: number): string | null {
-    const hit = document.elementFromPoint(clientX, clientY)?.closest('[data-shape]');
-    return hit?.getAttribute('data-shape') ?? null;
+    for (const element of document.elementsFromPoint(clientX, clientY)) {
+      const hit = element.closest('[data-shape]');
+      if (hit) return hit.getAttribute('data-shape');
+    }
+    return null;
   }
 
   const bare = (paint: ShapePaint): ShapePaint =>
@@ -177,21 +180,7 @@
 
   /** The middle button pans, wherever it is pressed. */
   function panByMiddle(event: PointerEvent & { currentTarget: SVGSVGElement }): void {
-    if (event.button !== 1) return;
-    event.preventDefault();
-    const { currentTarget, pointerId } = event;
-    currentTarget.setPointerCapture(pointerId);
-    let last = { x: event.clientX, y: event.clientY };
-    const move = (next: PointerEvent): void => {
-      view.panBy(next.clientX - last.x, next.clientY - last.y);
-      last = { x: next.clientX, y: next.clientY };
-    };
-    currentTarget.addEventListener('pointermove', move);
-    currentTarget.addEventListener(
-      'pointerup',
-      () => currentTarget.removeEventListener('pointermove', move),
-      { once: true },
-    );
+    if (event.button === 1) panFrom(view, event);
   }
 
   function screenBox(box: Box): Box {
@@ -260,11 +249,12 @@
     {@attach wheelView(view)}
     {@attach stageDrag(drags)}
     ondblclick={(event) => {
-      const hit = (event.target as Element).closest('[data-shape]')?.getAttribute('data-shape');
-      if (hit && editor.tool === 'select' && !editor.isLocked(hit)) {
-        editor.select([hit]);
-        onopen();
-      }
+      // The stage holds the pointer after a press on a shape; a handle that was pressed holds it itself.
+      if (event.target !== event.currentTarget || editor.tool !== 'select') return;
+      const hit = shapeAt(event.clientX, event.clientY);
+      if (hit === null || editor.isLocked(hit)) return;
+      editor.select([hit]);
+      onopen();
     }}
     onpointerdown={panByMiddle}
   >

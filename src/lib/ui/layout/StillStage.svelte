@@ -5,7 +5,7 @@
   import type { LayoutDoc } from './doc';
   import { MaskPictures } from './mask-pictures';
   import ShapeView from './ShapeView.svelte';
-  import { wheelView, type View } from './view.svelte';
+  import { panFrom, wheelView, type View } from './view.svelte';
 
   /** A layout as it was, beside the one that is worked on; both share one zoom and place. */
   type Props = { doc: LayoutDoc; lookup: PatternLookup; view: View };
@@ -16,22 +16,14 @@
   const masks = new MaskPictures();
   const scene = $derived(compileLayout(doc, lookup));
   const needed = $derived(bases.needed(scene.shapes, view.zoom));
-
-  function pan(event: PointerEvent & { currentTarget: SVGSVGElement }): void {
-    const { currentTarget, pointerId } = event;
-    currentTarget.setPointerCapture(pointerId);
-    let last = { x: event.clientX, y: event.clientY };
-    const move = (next: PointerEvent): void => {
-      view.panBy(next.clientX - last.x, next.clientY - last.y);
-      last = { x: next.clientX, y: next.clientY };
-    };
-    currentTarget.addEventListener('pointermove', move);
-    const end = (): void => currentTarget.removeEventListener('pointermove', move);
-    currentTarget.addEventListener('pointerup', end, { once: true });
-  }
 </script>
 
-<svg role="img" aria-label="{doc.name} as it was pinned" {@attach wheelView(view)} onpointerdown={pan}>
+<svg
+  role="img"
+  aria-label="{doc.name} as it was pinned"
+  {@attach wheelView(view)}
+  onpointerdown={(event) => panFrom(view, event)}
+>
   <defs>
     {#each needed as base (base.id)}
       {#if base.kind === 'live'}

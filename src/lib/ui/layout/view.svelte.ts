@@ -48,6 +48,26 @@ export class View {
   }
 }
 
+/** Pans with the pointer from a press on until it is let go. */
+export function panFrom(view: View, event: PointerEvent & { currentTarget: SVGSVGElement }): void {
+  event.preventDefault();
+  const { currentTarget, pointerId } = event;
+  currentTarget.setPointerCapture(pointerId);
+  let last = { x: event.clientX, y: event.clientY };
+  const move = (next: PointerEvent): void => {
+    view.panBy(next.clientX - last.x, next.clientY - last.y);
+    last = { x: next.clientX, y: next.clientY };
+  };
+  const end = (): void => {
+    currentTarget.removeEventListener('pointermove', move);
+    currentTarget.removeEventListener('pointerup', end);
+    currentTarget.removeEventListener('pointercancel', end);
+  };
+  currentTarget.addEventListener('pointermove', move);
+  currentTarget.addEventListener('pointerup', end);
+  currentTarget.addEventListener('pointercancel', end);
+}
+
 /** An attachment for a stage: wheel pans, Ctrl/Cmd+wheel and pinch zoom at the pointer. */
 export function wheelView(view: View): (node: Element) => () => void {
   return (node) => {
