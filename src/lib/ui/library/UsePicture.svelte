@@ -2,6 +2,7 @@
   import type { UseInPlace } from '$lib/contract/data';
   import type { Colourway } from '$lib/core/colour/colourway';
   import type { Recipe } from '$lib/core/recipe/recipe';
+  import { mapFills, type Shape } from '$lib/core/recipe/layout';
   import { grow } from '$lib/core/geom/box';
   import { compileShape, compiledPattern } from '$lib/core/scene/layout';
   import { compileUnit } from '$lib/core/scene/unit';
@@ -19,9 +20,16 @@
   };
   let { use, recipe, colourways = [], width, height, label }: Props = $props();
 
+  /** Alone, without what lies below it, a fill that blends, fades or is masked would hardly be seen. */
+  const plain = (shape: Shape): Shape => ({
+    ...mapFills(shape, (fill) => ({ ...fill, blend: 'normal', opacity: 1, mask: null, shown: true })),
+    mask: null,
+    hidden: false,
+  });
+
   const svg = $derived.by(() => {
     const pattern = compiledPattern('use', 'use', compileUnit(recipe), recipe.slots, colourways);
-    const scene = compileShape(use.shape, () => pattern);
+    const scene = compileShape(plain(use.shape), () => pattern);
     const box = scene.box;
     const scale = Math.min(width / box.width, height / box.height) * 0.94;
     const [across, down] = [width / scale, height / scale];
