@@ -11,21 +11,23 @@ import { FRAME, caller, onPage } from './page';
 
 const FRAMES = 24;
 const ROUNDS = 5;
+const SCALE = '.bar input[aria-label="Scale"]';
+const OFFSET = '.bar input[aria-label="Offset across"]';
 
 /** checks.md: drag the scale of 1 and of all of 200 fills, 200 paths a unit, in headless Chromium, against one 60 Hz frame. */
 export function benchStage(): Promise<void> {
   return onPage(async (page, address) => {
     const path = await makeLayout(address);
     await page.goto(`${address}${path}?shape=s100`, { waitUntil: 'networkidle2' });
-    await page.waitForSelector('.bar input[aria-label="Scale"]');
-    const one = await rounds(page, 'Scale');
-    const slide = await rounds(page, 'Offset across');
+    await page.waitForSelector(SCALE);
+    const one = await rounds(page, SCALE);
+    const slide = await rounds(page, OFFSET);
     await page.focus('.stage');
     await page.keyboard.down('Control');
     await page.keyboard.press('a');
     await page.keyboard.up('Control');
-    const all = await rounds(page, 'Scale');
-    const slideAll = await rounds(page, 'Offset across');
+    const all = await rounds(page, SCALE);
+    const slideAll = await rounds(page, OFFSET);
     const row = (what: string, measured: { median: number; worst: number }, goal: string): Row => ({
       what,
       ms: measured.median,
@@ -36,12 +38,14 @@ export function benchStage(): Promise<void> {
     const oneOf = async (mark: string, what: { shapes?: number; layers?: boolean }) => {
       const other = await makeLayout(address, mark, what);
       await page.goto(`${address}${other}?shape=s${mark}100`, { waitUntil: 'networkidle2' });
-      await page.waitForSelector('.bar input[aria-label="Scale"]');
-      return rounds(page, 'Scale');
+      await page.waitForSelector(SCALE);
+      return rounds(page, SCALE);
     };
     const layered = await oneOf('b', { layers: true });
     const thousand = await oneOf('c', { shapes: 1000 });
-    const thousandMoved = await dragged(page);
+    await page.focus('.stage');
+    await page.keyboard.press('s');
+    const thousandMoved = await rounds(page, '[data-shape="sc100"] path:last-of-type', 'on');
     print('Stage, 200 paths a unit, median frame while dragging', [
       row('scale of 1 of 200 fills', one, 'goal ≤ 1'),
       row('offset of 1 of 200 fills', slide, 'goal ≤ 1'),
@@ -69,84 +73,55 @@ const overlay = (id: string): Fill[] => [
 
 const evenly = (fill: PatternFill, scale: number): PatternFill => ({ ...fill, scaleX: scale, scaleY: scale });
 
-/** Moves the selected shape about with the pointer. */
-async function dragged(page: Page): Promise<{ median: number; worst: number }> {
-  await page.focus('.stage');
-  await page.keyboard.press('s');
+/** How the pointer goes: 40 px to and fro, or 4 px on at each frame. */
+type Way = 'to and fro' | 'on';
+
+/** Times frames while something that `selector` names is dragged, a step a frame. */
+async function rounds(
+  page: Page,
+  selector: string,
+  along: Way = 'to and fro',
+): Promise<{ median: number; worst: number }> {
+  await dragFrames(page, selector, 6, along);
   const frames: number[] = [];
-  for (let round = 0; round < ROUNDS; round += 1) {
-    const box = await page.$eval('.handles .outline', (outline) => {
-      const { x, y, width, height } = outline.getBoundingClientRect();
-      return { x: x + width * 0.2, y: y + height * 0.2 };
-    });
-    await page.evaluate(() => {
-      const times: number[] = [];
-      (window as unknown as { frameTimes: number[] }).frameTimes = times;
-      let last = performance.now();
-      const tick = (): void => {
-        const now = performance.now();
-        times.push(now - last);
-        last = now;
-        if (times.length < 40) requestAnimationFrame(tick);
-      };
-      requestAnimationFrame(tick);
-    });
-    await page.mouse.move(box.x, box.y);
-    await page.mouse.down();
-    for (let step = 1; step <= FRAMES; step += 1) await page.mouse.move(box.x + step, box.y + (step % 5));
-    await page.mouse.up();
-    await new Promise((resolve) => setTimeout(resolve, 400));
-    frames.push(
-      ...(await page.evaluate(() => (window as unknown as { frameTimes: number[] }).frameTimes.slice(4, 30))),
-    );
-  }
+  for (let round = 0; round < ROUNDS; round += 1)
+    frames.push(...(await dragFrames(page, selector, FRAMES, along)));
   return { median: middle(frames), worst: Math.max(...frames) };
 }
 
-async function rounds(page: Page, field: string): Promise<{ median: number; worst: number }> {
-  await dragFrames(page, field, 6);
-  const frames: number[] = [];
-  for (let round = 0; round < ROUNDS; round += 1) frames.push(...(await dragFrames(page, field, FRAMES)));
-  return { median: middle(frames), worst: Math.max(...frames) };
-}
-
-/** Drags across a number field of the fill bar, one step a frame, and answers how long each frame took. */
-function dragFrames(page: Page, field: string, count: number): Promise<number[]> {
+/** Drags from the middle of an element, one step a frame, and answers how long each frame took. */
+function dragFrames(page: Page, selector: string, count: number, way: Way): Promise<number[]> {
   return page.evaluate(
-    async (name, frames) => {
-      const input = document.querySelector<HTMLInputElement>(`.bar input[aria-label="${name}"]`);
-      if (!input) throw new Error(`no field ${name}`);
-      input.blur();
-      input.setPointerCapture = () => undefined;
-      const send = (type: string, x: number): void => {
-        input.dispatchEvent(
-          new PointerEvent(type, {
-            bubbles: true,
-            cancelable: true,
-            clientX: x,
-            clientY: 5,
-            button: 0,
-            pointerId: 1,
-          }),
-        );
+    async (wanted, frames, on) => {
+      const element = document.querySelector<HTMLElement>(wanted);
+      if (!element) throw new Error(`nothing is ${wanted}`);
+      if (element instanceof HTMLInputElement) element.blur();
+      // A pointer that is made here cannot be captured.
+      Element.prototype.setPointerCapture = () => undefined;
+      const box = element.getBoundingClientRect();
+      const [left, top] = [box.x + box.width / 2, box.y + box.height / 2];
+      const send = (type: string, step: number): void => {
+        const place = { clientX: left + step, clientY: top + (step % 5) };
+        const what = { bubbles: true, cancelable: true, button: 0, pointerId: 1, ...place };
+        element.dispatchEvent(new PointerEvent(type, what));
       };
       const frame = (): Promise<number> => new Promise((resolve) => requestAnimationFrame(resolve));
       send('pointerdown', 0);
       const times: number[] = [];
       let last = await frame();
       for (let step = 1; step <= frames; step += 1) {
-        send('pointermove', (step % 2 ? step : step - 40) + 4);
+        send('pointermove', on ? step * 4 : (step % 2 ? step : step - 40) + 4);
         const now = await frame();
         times.push(now - last);
-
         last = now;
       }
       send('pointerup', 0);
       await new Promise((resolve) => setTimeout(resolve, 400));
       return times;
     },
-    field,
+    selector,
     count,
+    way === 'on',
   );
 }
 

@@ -54,9 +54,10 @@ export function ensureChromium() {
   return found;
 }
 
-/** Builds the application and its worker threads. */
+/** Builds the application and its worker threads, for use: never with what frameworks add for their own development. */
 export function build(stdio = 'inherit') {
+  const env = { ...process.env, NODE_ENV: 'production' };
   const vite = join(root, 'node_modules', 'vite', 'bin', 'vite.js');
-  must(node, [vite, 'build', '--logLevel', 'warn'], { stdio });
-  must(node, [vite, 'build', '--logLevel', 'warn', '--config', 'vite.workers.config.ts'], { stdio });
+  must(node, [vite, 'build', '--logLevel', 'warn'], { stdio, env });
+  must(node, [vite, 'build', '--logLevel', 'warn', '--config', 'vite.workers.config.ts'], { stdio, env });
 }

@@ -23,6 +23,7 @@ export async function startServer({ port, host = '127.0.0.1', dataFolder, demo, 
     stdio,
     env: {
       ...process.env,
+      NODE_ENV: 'production',
       PORT: String(port),
       HOST: host,
       ORIGIN: process.env.ORIGIN ?? `http://${host}:${port}`,

@@ -6,10 +6,10 @@ import { PNG } from 'pngjs';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import sharp from 'sharp';
 import { apply } from '../../src/lib/core/geom/affine';
-import { coveringPicture, type Fill, type PatternFill } from '../../src/lib/core/recipe/fill';
+import { coveringPicture, type PatternFill } from '../../src/lib/core/recipe/fill';
 import { freshShape, pagePatternMatrix, type Shape } from '../../src/lib/core/recipe/layout';
 import type { PatternDetail, StrikeOff } from '../../src/lib/contract/data';
-import { api, exportPng, getLayout, layoutWith, must, publishedPattern, unique } from '../support/api';
+import { api, exportPng, getLayout, must, publishedPattern, unique } from '../support/api';
 import {
   at,
   drag,
@@ -22,9 +22,9 @@ import {
   press,
   saved,
   shown,
-  visit,
   type Session,
 } from '../support/browser';
+import { layoutView, topOf } from '../support/layout-view';
 import { CUT_OUT, differing, PHOTO, pictureAsset, pngOf } from '../support/pictures';
 import { dot, place, recipe } from '../support/recipes';
 import { filledShape } from '../support/scenes';
@@ -57,84 +57,9 @@ afterAll(async () => {
   rmSync(folder, { recursive: true, force: true });
 });
 
-let layoutId = '';
-async function open(shapes: Shape[], size = { width: 560, height: 440 }): Promise<void> {
-  const layout = await layoutWith(shapes, size);
-  layoutId = layout.id;
-  await visit(page, layout.path);
-}
-async function shapeNow(name: string): Promise<Shape> {
-  await saved(page);
-  const shape = (await getLayout(layoutId)).layout.shapes.find((one) => one.name === name);
-  if (!shape) throw new Error(`no shape ${name}`);
-  return shape;
-}
-const topOf = ({ fills }: Shape): Fill => fills[fills.length - 1] as Fill;
-/** Selects a shape by its row of the ledger, more with `also`. */
-async function choose(name: string, also = false): Promise<void> {
-  for (const row of await page.$$('tbody tr[tabindex]'))
-    if (
-      (await row.evaluate((one) => one.querySelector('input')?.value ?? one.textContent ?? '')).includes(name)
-    ) {
-      if (also) await page.keyboard.down('Control');
-      await (await row.$('.filled'))?.click();
-      if (also) await page.keyboard.up('Control');
-    }
-}
-async function pick(label: string): Promise<void> {
-  const found = await page.waitForFunction(
-    (wanted: string) =>
-      [...document.querySelectorAll<HTMLElement>('.choices button')].find((one) =>
-        one.textContent?.replace(/\s+/g, ' ').trim().startsWith(wanted),
-      ),
-    {},
-    label,
-  );
-  await (found as unknown as ElementHandle<HTMLElement>).click();
-}
-/** Gives a file to the hidden field of a name. */
-async function give(field: string, file: string): Promise<void> {
-  const input = (await page.waitForSelector(
-    `input[aria-label="${field}"]`,
-  )) as ElementHandle<HTMLInputElement>;
-  await input.uploadFile(file);
-}
-/** The stage's page at 100 %, as pixels. */
-async function stagePixels(width: number, height: number): Promise<PNG> {
-  await page.keyboard.press('Escape');
-  await page.focus('.stage');
-  await page.keyboard.press('1');
-  await page.waitForFunction(
-    (wide: number) => {
-      const paper = document.querySelector('[data-paper]');
-      return paper !== null && Math.abs(paper.getBoundingClientRect().width - wide) < 0.01;
-    },
-    {},
-    width,
-  );
-  await new Promise((resolve) => setTimeout(resolve, 300));
-  const box = await page.$eval('[data-paper]', (paper) => {
-    const { x, y } = paper.getBoundingClientRect();
-    return { x, y };
-  });
-  return pixelsOf(page, { x: Math.round(box.x), y: Math.round(box.y), width, height });
-}
-/** Waits until the row of fills shows so many. */
-const fillsShown = (count: number) =>
-  page.waitForFunction(
-    (wanted: number) => document.querySelectorAll('.stack .chip').length === wanted,
-    {},
-    count,
-  );
-const rowShown = (name: string) =>
-  page.waitForFunction(
-    (wanted: string) =>
-      [...document.querySelectorAll<HTMLInputElement>('tbody .shape input')].some(
-        ({ value }) => value === wanted,
-      ) || [...document.querySelectorAll('tbody .shape')].some((cell) => cell.textContent?.includes(wanted)),
-    {},
-    name,
-  );
+const { open, shapeNow, choose, pick, give, stagePixels, fillsShown, rowShown, layoutId } = layoutView(
+  () => page,
+);
 const panel = (over: Partial<PatternFill> = {}, box = { x: 60, y: 60, width: 300, height: 200 }): Shape => ({
   ...filledShape(box, { pattern, ...over }),
   name: 'Panel',
@@ -205,7 +130,7 @@ describe('several fills', () => {
       ],
       { width: 180, height: 130 },
     );
-    const before = PNG.sync.read(await exportPng(layoutId, 96));
+    const before = PNG.sync.read(await exportPng(layoutId(), 96));
     await choose('Shot');
     await press(page, 'Lay another fill over it');
     await (await page.waitForSelector('.as input'))?.click();
@@ -213,7 +138,7 @@ describe('several fills', () => {
     await fillsShown(2);
     const shape = await shapeNow('Shot');
     expect(topOf(shape)).toMatchObject({ pattern, opacity: 0.2, ground: { kind: 'none' } });
-    const after = PNG.sync.read(await exportPng(layoutId, 96));
+    const after = PNG.sync.read(await exportPng(layoutId(), 96));
     // In the middle of a dot the ink counts 20 %; between the dots nothing changes.
     const ink = [0x10, 0x20, 0x30];
     pixelAt(before, 50, 50).forEach((value, channel) => {
@@ -255,7 +180,7 @@ describe('several fills', () => {
     await rowShown('subject');
     expect((await shapeNow('subject')).fills[0]).toMatchObject({ kind: 'picture', width: 90 });
     const stage = await stagePixels(360, 260);
-    const png = PNG.sync.read(await exportPng(layoutId, 96));
+    const png = PNG.sync.read(await exportPng(layoutId(), 96));
     expect(differing(stage, png, 24)).toBeLessThan(0.02);
     // Where the mask was rubbed out the photo shows as it was.
     const left = Math.round(shot.x + shot.width / 2);
@@ -327,7 +252,7 @@ describe('drawn shapes', () => {
     expect(topOf(stroke)).toMatchObject({ pattern, scaleX: 0.3 });
     await page.keyboard.press('Escape');
     const stage = await stagePixels(560, 440);
-    const png = PNG.sync.read(await exportPng(layoutId, 96));
+    const png = PNG.sync.read(await exportPng(layoutId(), 96));
     // Small dots are mostly edges: they differ by a little more than broad ones.
     expect(differing(stage, png, 40)).toBeLessThan(0.02);
   });
@@ -399,9 +324,9 @@ describe('drawn shapes', () => {
     await page.keyboard.down('Control');
     await page.keyboard.press('g');
     await page.keyboard.up('Control');
-    const { layout } = await getLayout(layoutId).then(async () => {
+    const { layout } = await getLayout(layoutId()).then(async () => {
       await saved(page);
-      return getLayout(layoutId);
+      return getLayout(layoutId());
     });
     expect(layout.groups).toHaveLength(1);
     expect(new Set(layout.shapes.map(({ group }) => group)).size).toBe(1);
@@ -429,7 +354,7 @@ describe('strike-offs', () => {
     await named(page, 'Take 40 %, Sea');
     await press(page, 'Keep', 'dialog button');
     await page.waitForFunction(() => document.querySelector('select[aria-label="Kept strike-offs"]'));
-    const { projectId } = (await getLayout(layoutId)).layout;
+    const { projectId } = (await getLayout(layoutId())).layout;
     const [kept] = await must<StrikeOff[]>('GET', `/projects/${projectId}/strike-offs`);
     expect(kept?.sheet.across).toEqual({ property: 'scale', values: [0.25, 0.5, 0.7, 0.4, 7] });
     await press(page, 'Take 70 %, Sea');
@@ -476,7 +401,7 @@ describe('the page and the ledger', () => {
     expect((topOf(narrow) as PatternFill).scaleX).toBeCloseTo(1, 6);
     await enter(page, 'Bleed', '12');
     await saved(page);
-    expect((await getLayout(layoutId)).layout.bleed).toBe(12);
+    expect((await getLayout(layoutId())).layout.bleed).toBe(12);
     await page.keyboard.press('Escape');
   });
 
@@ -502,11 +427,11 @@ describe('the page and the ledger', () => {
 
   it('two tabs on one layout: each sees the other’s work, and a clash keeps both versions', async () => {
     await open([panel()]);
-    const { layout } = await getLayout(layoutId);
+    const { layout } = await getLayout(layoutId());
     const shape = layout.shapes[0]!;
     // Someone else moves the shape; here its pattern is turned before that is known.
     await page.evaluate(() => window.dispatchEvent(new Event('blur')));
-    await must('POST', `/layouts/${layoutId}/changes`, {
+    await must('POST', `/layouts/${layoutId()}/changes`, {
       base: layout.version,
       changes: [{ do: 'put-shape', shape: { ...shape, x: 200 } }],
     });
@@ -518,8 +443,8 @@ describe('the page and the ledger', () => {
     await page.setOfflineMode(true);
     await choose('Panel');
     await enter(page, 'Rotation', '33');
-    const now = (await getLayout(layoutId)).layout;
-    await must('POST', `/layouts/${layoutId}/changes`, {
+    const now = (await getLayout(layoutId())).layout;
+    await must('POST', `/layouts/${layoutId()}/changes`, {
       base: now.version,
       changes: [{ do: 'put-shape', shape: { ...now.shapes[0]!, y: 111 } }],
     });
@@ -606,7 +531,7 @@ describe('bad input', () => {
     );
     await press(page, 'Cancel', 'dialog button');
     expect(await shapeNow('Panel')).toMatchObject({ x: 60, y: 60, width: 300, height: 200, skew: 0 });
-    expect((await getLayout(layoutId)).layout).toMatchObject({ width: 560 });
+    expect((await getLayout(layoutId())).layout).toMatchObject({ width: 560 });
   });
 
   it('a path that crosses itself and a picture of one pixel are drawn as they are, on the stage as in PNG', async () => {
@@ -622,7 +547,7 @@ describe('bad input', () => {
       { ...base, id: 'dot', name: 'Pixel', x: 240, width: 100, height: 100, fills: [dotFill] },
     ]);
     const stage = await stagePixels(560, 440);
-    const png = PNG.sync.read(await exportPng(layoutId, 96));
+    const png = PNG.sync.read(await exportPng(layoutId(), 96));
     expect(differing(stage, png, 40)).toBeLessThan(0.02);
     expect(pixelAt(png, 290, 60)).toEqual([200, 40, 90]);
   });
@@ -640,20 +565,20 @@ describe('bad input', () => {
       message: expect.stringMatching(/has 108 million pixels; at most 100 million are taken/) as string,
     });
     await open([panel()]);
-    const { layout } = await getLayout(layoutId);
+    const { layout } = await getLayout(layoutId());
     const stroke = { mode: 'erase', size: 9, softness: 0, strength: 1, points: [1, 1] };
     const mask = {
       kind: 'painted',
       matrix: { a: 1, b: 0, c: 0, d: 1, e: 0, f: 0 },
       strokes: Array(2001).fill(stroke),
     };
-    const sent = await api('POST', `/layouts/${layoutId}/changes`, {
+    const sent = await api('POST', `/layouts/${layoutId()}/changes`, {
       base: layout.version,
       changes: [{ do: 'put-shape', shape: { ...layout.shapes[0], mask } }],
     });
     expect(sent.status).toBe(400);
     expect(JSON.stringify(sent.body)).toMatch(/mask.strokes.*at most 2000/);
-    const gone = await api('POST', `/layouts/${layoutId}/changes`, {
+    const gone = await api('POST', `/layouts/${layoutId()}/changes`, {
       base: layout.version,
       changes: [
         {
@@ -676,6 +601,6 @@ describe('bad input', () => {
     expect(JSON.stringify(gone.body)).toMatch(
       /picture of this shape is not in Isle; bring its file in again/,
     );
-    expect((await getLayout(layoutId)).layout.version).toBe(layout.version);
+    expect((await getLayout(layoutId())).layout.version).toBe(layout.version);
   });
 });

@@ -4,6 +4,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { PatternFill } from '../../src/lib/core/recipe/fill';
 import { getLayout, layoutWith, publishedPattern } from '../support/api';
 import { enter, openBrowser, press, saved, shown, visit, type Session } from '../support/browser';
+import { layoutView } from '../support/layout-view';
 import { dot, place, recipe } from '../support/recipes';
 import { filledShape } from '../support/scenes';
 
@@ -38,13 +39,7 @@ async function fillNow(name = 'Band'): Promise<PatternFill> {
   if (!fill) throw new Error('no pattern fill');
   return fill;
 }
-/** Selects a shape by its row of the ledger. */
-async function choose(name: string): Promise<void> {
-  const rows = await page.$$('tbody tr[tabindex]');
-  for (const row of rows)
-    if ((await row.evaluate((one) => one.textContent ?? '')).includes(name))
-      await (await row.$('.filled'))?.click();
-}
+const { choose } = layoutView(() => page);
 const offers = (): Promise<string[]> =>
   page.$$eval('.offers button', (found) =>
     found.map((one) => one.textContent?.replace(/\s+/g, ' ').trim() ?? ''),

@@ -17,6 +17,7 @@ import { freshShape, type Shape } from '../../src/lib/core/recipe/layout';
 import type { Mask, MaskStroke } from '../../src/lib/core/recipe/mask';
 import { exportPng, layoutWith, publishedPattern } from '../support/api';
 import { at, openBrowser, pixelsOf, visit, type Session } from '../support/browser';
+import { stagePixels } from '../support/layout-view';
 import { CUT_OUT, differing, PHOTO, pictureAsset } from '../support/pictures';
 import { dot, place, recipe } from '../support/recipes';
 
@@ -52,24 +53,8 @@ async function inChromium(svg: string): Promise<PNG> {
 
 /** The page as the stage shows it at 100 %. */
 async function onStage(path: string): Promise<PNG> {
-  const { page } = session;
-  await visit(page, path);
-  await page.focus('.stage');
-  await page.keyboard.press('1');
-  await page.waitForFunction(
-    (width: number) => {
-      const paper = document.querySelector('[data-paper]');
-      return paper !== null && Math.abs(paper.getBoundingClientRect().width - width) < 0.01;
-    },
-    {},
-    WIDTH,
-  );
-  await new Promise((resolve) => setTimeout(resolve, 300));
-  const box = await page.$eval('[data-paper]', (paper) => {
-    const { x, y } = paper.getBoundingClientRect();
-    return { x, y };
-  });
-  return pixelsOf(page, { x: Math.round(box.x), y: Math.round(box.y), width: WIDTH, height: HEIGHT });
+  await visit(session.page, path);
+  return stagePixels(session.page, WIDTH, HEIGHT);
 }
 
 /** What a layout looks like on the stage, as PNG, and as SVG in three engines. */

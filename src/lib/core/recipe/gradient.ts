@@ -1,6 +1,6 @@
 import { follow, retinted, tintOf, type Links, type Tint } from '../colour/tint';
 import { mapSame } from '../colour/tint';
-import { about, chain, rotation, scaling, translation, type Affine } from '../geom/affine';
+import { about, apply, chain, rotation, scaling, translation, type Affine } from '../geom/affine';
 import type { Point } from '../geom/point';
 
 /** A colour of a gradient: `at` 0 to 1 along it, `opacity` 0 to 1. */
@@ -52,6 +52,21 @@ export function gradientMatrix(
     scaling(kind === 'radial' ? size : size, size),
   );
   return turn === 0 ? laid : chain(about({ x: width / 2, y: height / 2 }, rotation(turn)), laid);
+}
+
+type TurnedFrame = { x: number; y: number; width: number; height: number; rotation: number };
+
+/** Where a share of a frame lies on the page, px; the frame is turned about its middle by `rotation` degrees. */
+export function pageOfShare({ x, y, width, height, rotation: turn }: TurnedFrame, share: Point): Point {
+  const middle = { x: x + width / 2, y: y + height / 2 };
+  return apply(about(middle, rotation(turn)), { x: x + share.x * width, y: y + share.y * height });
+}
+
+/** The share of a turned frame that a point of the page is; the inverse of `pageOfShare`. */
+export function shareOfPage({ x, y, width, height, rotation: turn }: TurnedFrame, point: Point): Point {
+  const middle = { x: x + width / 2, y: y + height / 2 };
+  const upright = apply(about(middle, rotation(-turn)), point);
+  return { x: (upright.x - x) / width, y: (upright.y - y) / height };
 }
 
 /** The direction of a gradient on a frame, degrees clockwise from the right. */

@@ -55,8 +55,10 @@
 
 <svelte:window
   onpointerdowncapture={(event) => {
-    const target = event.target as Node;
-    if (open && !panel?.contains(target) && !trigger?.contains(target)) close();
+    const target = event.target as Element;
+    if (!open || panel?.contains(target) || trigger?.contains(target)) return;
+    // What a panel shows elsewhere to be dragged belongs to it.
+    if (!target.closest('[data-keeps-open]')) close();
   }}
   onkeydowncapture={(event) => {
     // Where what had the focus is gone, Escape still belongs to the panel.

@@ -19,6 +19,7 @@
   import { FRESH_COLOUR } from './fresh-fills';
   import { sayFill } from './fills';
   import { gestureOf } from './numbers';
+  import { putGradient } from './steer';
   import { takePicture } from './pictures';
 
   /** The sentence under the stage: what the selected shapes are filled with, each value edited in place. */
@@ -121,10 +122,7 @@
               gradient={fill.gradient}
               shape={holder}
               {palettes}
-              onset={(gradient, live) => {
-                editor.changeActive((one) => (one.kind === 'gradient' ? { ...one, gradient } : one), true);
-                if (!live) editor.history.commit();
-              }}
+              onset={(gradient, live) => putGradient(editor, 'fill', gradient, live)}
               oncancel={() => editor.history.cancel()}
             />
           </Popover>

@@ -1,20 +1,13 @@
 <script lang="ts">
-  import { untrack } from 'svelte';
-  import ChevronDown from '@lucide/svelte/icons/chevron-down';
-  import ChevronRight from '@lucide/svelte/icons/chevron-right';
-  import Eye from '@lucide/svelte/icons/eye';
-  import EyeOff from '@lucide/svelte/icons/eye-off';
-  import Lock from '@lucide/svelte/icons/lock';
-  import LockOpen from '@lucide/svelte/icons/lock-open';
-  import type { Shape, ShapeGroup } from '$lib/core/recipe/layout';
-  import GripVertical from '@lucide/svelte/icons/grip-vertical';
-  import NameField from '../components/NameField.svelte';
+  import { tick, untrack } from 'svelte';
+  import type { Shape } from '$lib/core/recipe/layout';
   import { moveInStack } from './doc';
   import type { LayoutEditor } from './editor.svelte';
-  import { hold, holdGroup, membersOf } from './arrange';
   import { sayFill } from './fills';
   import { ledgerItems, matches } from './ledger';
-  import LedgerCells from './LedgerCells.svelte';
+  import LedgerFillRow from './LedgerFillRow.svelte';
+  import LedgerGroupRow from './LedgerGroupRow.svelte';
+  import LedgerShapeRow from './LedgerShapeRow.svelte';
   import { MANY } from './preview';
 
   /** All shapes and their fills, front first. An edit in a selected row changes all selected rows. */
@@ -25,12 +18,16 @@
   const ROW = 30;
   const AROUND = 4;
 
-  /** While many fills move the rows wait; the fill bar shows the numbers meanwhile. */
-  const doc = $derived(
-    editor.history.inGesture && editor.selected.size >= MANY ? editor.history.settled : editor.doc,
+  let box: HTMLDivElement | undefined = $state();
+  /** While something is dragged elsewhere, and while many fills move, the rows wait: the fill bar shows the numbers. */
+  const waits = $derived(
+    editor.history.inGesture && (editor.selected.size >= MANY || !box?.matches(':hover, :focus-within')),
   );
+  const doc = $derived(waits ? editor.history.settled : editor.doc);
   let filter = $state('');
   let folded: ReadonlySet<string> = $state.raw(new Set());
+  /** Shapes that show a row for each of their fills. */
+  let opened: ReadonlySet<string> = $state.raw(new Set());
   const shows = $derived(
     matches(doc, filter, (fill) => {
       const way =
@@ -40,9 +37,8 @@
       return way ? `${sayFill(fill, editor)} ${way.name}` : sayFill(fill, editor);
     }),
   );
-  const rows = $derived(ledgerItems(doc, folded, shows));
+  const rows = $derived(ledgerItems(doc, { folded, opened }, shows));
   const shapeRows = $derived(rows.flatMap((row) => (row.kind === 'shape' ? [row.shape] : [])));
-  let box: HTMLDivElement | undefined = $state();
   let height = $state(200);
   let scrolled = $state(0);
   const first = $derived(Math.max(0, Math.min(Math.floor(scrolled / ROW) - AROUND, rows.length - 1)));
@@ -50,8 +46,9 @@
   const inSight = $derived(rows.slice(first, last));
 
   /** The row of a shape that was selected elsewhere comes into sight. */
+  const singleId = $derived(editor.single?.id);
   $effect(() => {
-    const id = editor.single?.id;
+    const id = singleId;
     untrack(() => {
       const index = rows.findIndex((row) => row.id === id);
       if (!box || index < 0) return;
@@ -61,13 +58,12 @@
   });
   let anchor: string | null = null;
   let dragged: string | null = $state(null);
-  let over: string | null = $state(null);
 
-  function fold(id: string): void {
-    const next = new Set(folded);
+  const toggled = (set: ReadonlySet<string>, id: string): ReadonlySet<string> => {
+    const next = new Set(set);
     if (!next.delete(id)) next.add(id);
-    folded = next;
-  }
+    return next;
+  };
 
   function press(event: MouseEvent, shape: Shape): void {
     if ((event.target as Element).closest('input, button')) return;
@@ -82,32 +78,21 @@
     else editor.select([shape.id]);
   }
 
-  function rowKey(event: KeyboardEvent & { currentTarget: HTMLTableRowElement }, shape: Shape): void {
-    if (event.target !== event.currentTarget) return;
-    const step = event.key === 'ArrowDown' ? 1 : event.key === 'ArrowUp' ? -1 : 0;
-    if (step !== 0) {
-      event.preventDefault();
-      event.stopPropagation();
-      const next =
-        step > 0 ? event.currentTarget.nextElementSibling : event.currentTarget.previousElementSibling;
-      (next as HTMLElement | null)?.focus();
-      const index = shapeRows.findIndex((row) => row.id === shape.id) + step;
-      const target = shapeRows[index];
-      if (target) {
-        if (event.shiftKey) editor.select([...editor.selected, target.id]);
-        else editor.select([target.id]);
-      }
-    } else if (event.key === 'Enter' || event.key === ' ') {
-      event.preventDefault();
-      event.stopPropagation();
-      if (event.ctrlKey || event.metaKey) editor.toggle(shape.id);
-      else editor.select([shape.id]);
-    }
+  /** Goes to the next row above or below that is a shape or a fill, and works on it. */
+  async function step(id: string, by: -1 | 1, extend = false): Promise<void> {
+    let index = rows.findIndex((row) => row.id === id) + by;
+    while (rows[index]?.kind === 'group') index += by;
+    const next = rows[index];
+    if (!next || next.kind === 'group') return;
+    if (next.kind === 'fill') editor.workOn(next.shape, next.id);
+    else editor.select(extend ? [...editor.selected, next.id] : [next.id]);
+    await tick();
+    box?.querySelector<HTMLElement>(`tr[data-row="${CSS.escape(next.id)}"]`)?.focus();
   }
 
   function drop(target: Shape): void {
     const id = dragged;
-    dragged = over = null;
+    dragged = null;
     if (!id || id === target.id) return;
     const rest = editor.doc.shapes.filter((shape) => shape.id !== id);
     const place = rest.findIndex((shape) => shape.id === target.id);
@@ -157,9 +142,36 @@
       {#if first > 0}<tr aria-hidden="true" class="room" style:height="{first * ROW}px"></tr>{/if}
       {#each inSight as row (row.id)}
         {#if row.kind === 'group'}
-          {@render groupRow(row.group, row.depth)}
+          <LedgerGroupRow
+            {editor}
+            {doc}
+            group={row.group}
+            depth={row.depth}
+            folded={folded.has(row.id)}
+            onfold={() => (folded = toggled(folded, row.id))}
+          />
+        {:else if row.kind === 'fill'}
+          <LedgerFillRow
+            {editor}
+            shape={row.shape}
+            fill={row.fill}
+            place={row.place}
+            depth={row.depth}
+            onstep={(by) => void step(row.id, by)}
+          />
         {:else}
-          {@render shapeRow(row.shape, row.depth)}
+          <LedgerShapeRow
+            {editor}
+            shape={row.shape}
+            depth={row.depth}
+            open={row.open}
+            onopen={() => (opened = toggled(opened, row.id))}
+            onpress={(event) => press(event, row.shape)}
+            onstep={(by, extend) => void step(row.id, by, extend)}
+            {dragged}
+            ondragged={(id) => (dragged = id)}
+            onmoved={() => drop(row.shape)}
+          />
         {/if}
       {:else}
         <tr class="none"
@@ -179,149 +191,15 @@
   </table>
 </div>
 
-{#snippet holder(name: string, locked: boolean, hidden: boolean, onhold: (by: 'locked' | 'hidden') => void)}
-  <button
-    type="button"
-    class:held={locked}
-    aria-label={locked ? `Unlock ${name}` : `Lock ${name}`}
-    title={locked ? 'Unlock' : 'Lock'}
-    aria-pressed={locked}
-    onclick={() => onhold('locked')}
-    >{#if locked}<Lock size={12} />{:else}<LockOpen size={12} />{/if}</button
-  >
-  <button
-    type="button"
-    class:held={hidden}
-    aria-label={hidden ? `Show ${name}` : `Hide ${name}`}
-    title={hidden ? 'Show' : 'Hide'}
-    aria-pressed={hidden}
-    onclick={() => onhold('hidden')}
-    >{#if hidden}<EyeOff size={12} />{:else}<Eye size={12} />{/if}</button
-  >
-{/snippet}
-
-{#snippet groupRow(group: ShapeGroup, depth: number)}
-  <tr
-    class="group"
-    aria-selected={[...membersOf(doc, group.id)].every((id) => editor.selected.has(id))}
-    onclick={(event) => {
-      if (!(event.target as Element).closest('input, button')) editor.select(membersOf(doc, group.id));
-    }}
-  >
-    <td class="shape" style:padding-left="{4 + depth * 16}px">
-      <button
-        type="button"
-        class="grip"
-        aria-label="{folded.has(group.id) ? 'Unfold' : 'Fold'} {group.name}"
-        aria-expanded={!folded.has(group.id)}
-        onclick={() => fold(group.id)}
-        >{#if folded.has(group.id)}<ChevronRight size={13} />{:else}<ChevronDown size={13} />{/if}</button
-      >
-      <NameField
-        label="The name of the group"
-        value={group.name}
-        onset={(name) => {
-          const groups = editor.history.doc.groups.map((one) =>
-            one.id === group.id ? { ...one, name } : one,
-          );
-          editor.history.commit({ ...editor.history.doc, groups });
-          return null;
-        }}
-      />
-      <span class="holds">
-        {@render holder(group.name, group.locked, group.hidden, (by) => holdGroup(editor, group.id, by))}
-      </span>
-    </td>
-    <td colspan="10" class="muted">
-      <button type="button" class="choose" onclick={() => editor.select(membersOf(doc, group.id))}
-        >select all {membersOf(doc, group.id).size}</button
-      >
-    </td>
-  </tr>
-{/snippet}
-
-{#snippet shapeRow(shape: Shape, depth: number)}
-  <tr
-    tabindex="0"
-    aria-selected={editor.selected.has(shape.id)}
-    class:over={over === shape.id}
-    onclick={(event) => press(event, shape)}
-    onkeydown={(event) => rowKey(event, shape)}
-    ondragover={(event) => {
-      if (!dragged) return;
-      event.preventDefault();
-      over = shape.id;
-    }}
-    ondrop={(event) => {
-      event.preventDefault();
-      drop(shape);
-    }}
-  >
-    <td class="shape" style:padding-left="{4 + depth * 16}px">
-      <button
-        type="button"
-        class="grip"
-        draggable="true"
-        aria-label="Move {shape.name} in the stack: drag, or arrow keys"
-        title="Drag to change the stack"
-        ondragstart={(event) => {
-          event.dataTransfer?.setData('application/x-isle-shape', shape.id);
-          dragged = shape.id;
-        }}
-        ondragend={() => (dragged = over = null)}
-        onkeydown={(event) => {
-          if (event.key !== 'ArrowUp' && event.key !== 'ArrowDown') return;
-          event.preventDefault();
-          event.stopPropagation();
-          editor.select([shape.id]);
-          editor.restack(event.key === 'ArrowUp' ? 'front' : 'back');
-        }}><GripVertical size={13} /></button
-      >
-      <NameField
-        label="The name of the shape"
-        value={shape.name}
-        onset={(name) => {
-          editor.change((one) => ({ ...one, name }), { ids: new Set([shape.id]) });
-          return null;
-        }}
-      />
-      <span class="holds">
-        {@render holder(shape.name, shape.locked, shape.hidden, (by) =>
-          hold(editor, by, new Set([shape.id])),
-        )}
-      </span>
-    </td>
-    <LedgerCells {editor} {shape} />
-  </tr>
-{/snippet}
-
 <style>
-  .holds {
-    display: inline-flex;
-    margin-left: auto;
-    padding-left: 8px;
-    visibility: hidden;
-  }
-  tr:hover .holds,
-  tr:focus-within .holds,
-  .holds:has(.held) {
-    visibility: visible;
-  }
-  .holds button,
-  .choose {
+  .ledger :global(.choose) {
     display: inline-flex;
     padding: 2px;
     border: 0;
     background: none;
-    color: var(--muted);
-    cursor: pointer;
-  }
-  .holds .held,
-  .choose {
     color: var(--kelp);
-  }
-  .choose {
     font-size: var(--small);
+    cursor: pointer;
   }
   th input {
     width: 92px;
@@ -338,10 +216,6 @@
   }
   th input::placeholder {
     color: var(--muted);
-  }
-  .group {
-    background: var(--card);
-    font-weight: 600;
   }
   .ledger {
     height: 100%;
@@ -366,48 +240,65 @@
     font-weight: 500;
     text-align: left;
   }
-  td {
-    height: 30px;
-    padding: 0 9px;
-    border-bottom: 1px solid var(--rule);
-  }
-  td :global(.field) {
-    font-size: 12px;
-  }
-  .shape {
-    display: flex;
-    align-items: center;
-    gap: 2px;
-    padding-left: 4px;
-  }
   th.shape {
     min-width: 176px;
-    display: table-cell;
     padding-left: 24px;
   }
-  tbody tr {
-    cursor: default;
-  }
-  tbody tr:hover {
-    background: var(--card);
-  }
-  [aria-selected='true'],
-  tbody [aria-selected='true']:hover {
-    background: var(--kelp-tint);
-  }
-  tr:focus-visible {
-    outline-offset: -2px;
-  }
-  .over td {
-    box-shadow: inset 0 2px var(--kelp);
-  }
-  .grip {
-    display: inline-flex;
-    padding: 2px;
-    border: 0;
-    background: none;
-    color: var(--muted);
-    cursor: grab;
+  /* The rows are parts of their own; they all look alike. */
+  tbody :global {
+    td {
+      height: 30px;
+      padding: 0 9px;
+      border-bottom: 1px solid var(--rule);
+    }
+    td .field {
+      font-size: 12px;
+    }
+    td.shape {
+      display: flex;
+      align-items: center;
+      gap: 2px;
+      padding-left: 4px;
+    }
+    tr {
+      cursor: default;
+    }
+    tr:hover {
+      background: var(--card);
+    }
+    tr.group {
+      background: var(--card);
+      font-weight: 600;
+    }
+    tr[aria-selected='true'] {
+      background: var(--kelp-tint);
+    }
+    tr:focus-visible {
+      outline-offset: -2px;
+    }
+    .pair {
+      color: var(--muted);
+    }
+    .pair input {
+      color: var(--ink);
+    }
+    .plain {
+      display: inline-block;
+      width: 12px;
+      height: 12px;
+      margin-right: 6px;
+      border-radius: 50%;
+      box-shadow: inset 0 0 0 1px rgb(20 33 31 / 25%);
+      vertical-align: -1px;
+    }
+    .grip {
+      display: inline-flex;
+      padding: 2px;
+      border: 0;
+      background: none;
+      color: var(--muted);
+      cursor: pointer;
+    }
   }
   .none td {
     padding: 14px;

@@ -9,6 +9,7 @@
   import Tick from '../components/Tick.svelte';
   import type { LayoutEditor } from './editor.svelte';
   import GradientPicker from './GradientPicker.svelte';
+  import { putGradient, steering } from './steer';
   import { PICTURE_TYPES, takePicture } from './pictures';
 
   /** A soft mask over this fill or over the whole shape: painted, a gradient, or the light of a picture. */
@@ -17,12 +18,11 @@
 
   let over: 'fill' | 'shape' = $state('fill');
   const mask = $derived(over === 'fill' ? fill.mask : shape.mask);
+  const place = $derived(over === 'fill' ? 'fill-mask' : 'shape-mask');
   const any = $derived(fill.mask !== null || shape.mask !== null);
   let file: HTMLInputElement | undefined = $state();
 
-  function set(next: Mask | null, live = false): void {
-    editor.setMask(over, next, live);
-  }
+  const set = (next: Mask | null): void => editor.setMask(over, next);
   function paint(close: () => void): void {
     if (mask?.kind !== 'painted') set(freshMask());
     editor.paintMask(over);
@@ -49,7 +49,7 @@
 <Popover label="Soft mask: {any ? 'masked' : 'none'}" width={310}>
   {#snippet button()}<span class="open">{any ? 'masked' : 'mask …'}</span>{/snippet}
   {#snippet children(close)}
-    <div class="mask">
+    <div class="mask" {@attach steering(editor, place)}>
       <strong>Soft mask</strong>
       <Switch
         label="What the mask covers"
@@ -79,7 +79,7 @@
           {shape}
           palettes={[]}
           colours={false}
-          onset={(gradient, live) => set({ kind: 'gradient', gradient }, live)}
+          onset={(gradient, live) => putGradient(editor, place, gradient, live)}
           oncancel={() => editor.history.cancel()}
         />
       {/if}

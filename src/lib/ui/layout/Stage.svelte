@@ -6,7 +6,6 @@
   import { pictureGrid } from '$lib/core/scene/handle';
   import { compileShape, recompileShape, type ShapePaint, type ShapeScene } from '$lib/core/scene/layout';
   import type { Sight } from '$lib/core/colour/vision';
-  import { sightFilter } from '../components/SightFilters.svelte';
   import type { Eyedropper } from '../state/eyedropper.svelte';
   import { Bases } from './bases';
   import { isPlaced } from '$lib/core/recipe/fill';
@@ -16,19 +15,20 @@
   import MaskBrush from './MaskBrush.svelte';
   import MaskBrushTools from './MaskBrushTools.svelte';
   import Guides from '../bench/Guides.svelte';
+  import GradientHandle from './GradientHandle.svelte';
   import GuideEdges from './GuideEdges.svelte';
   import SnapView from './SnapView.svelte';
   import { NOTHING_SHOWN, stageDrag, type StageShown } from './stage-drags';
+  import PageDrawing from './PageDrawing.svelte';
   import PageLines from './PageLines.svelte';
   import PathPoints from './PathPoints.svelte';
   import { addFiles, type BrushNumbers } from './shapes';
-  import ChartBorder from './ChartBorder.svelte';
   import type { LayoutEditor } from './editor.svelte';
   import PatternHandle from './PatternHandle.svelte';
   import PickLayer from './PickLayer.svelte';
   import { MANY, Preview } from './preview';
   import ShapeHandles from './ShapeHandles.svelte';
-  import ShapeView from './ShapeView.svelte';
+  import { gradientAt } from './steer';
   import { panFrom, wheelView, type View } from './view.svelte';
 
   /** The area that shows the layout: pan, zoom, drawing and selecting shapes, and the handles of what is selected. */
@@ -101,8 +101,13 @@
       .filter((_, index) => !hiddenShape(doc.shapes[index] as Shape))
       .map((scene) => (peek === 'plain' ? withoutMotifs(scene) : scene)),
   );
-  const needed = $derived(bases.needed(scenes, view.zoom));
   const single = $derived(editor.single);
+  const steered = $derived.by(() => {
+    if (!single || single.hidden || editor.painting !== null || editor.editingPoints) return null;
+    const place = editor.steered ?? 'fill';
+    const gradient = gradientAt(editor, single, place);
+    return gradient && { place, gradient };
+  });
   const singleFill = $derived(single && !single.hidden ? editor.activeOf(single) : null);
   /** What the pattern's handle lies on: the lattice of the pattern, or the picture's own size. */
   const grid = $derived.by(() => {
@@ -179,7 +184,7 @@
   }
 
   /** The middle button pans, wherever it is pressed. */
-  function panByMiddle(event: PointerEvent & { currentTarget: SVGSVGElement }): void {
+  function panByMiddle(event: PointerEvent & { currentTarget: HTMLElement }): void {
     if (event.button === 1) panFrom(view, event);
   }
 
@@ -243,7 +248,8 @@
     void editor.fillWith(pattern, new Set([target]));
   }}
 >
-  <svg
+  <div
+    class="sheet"
     role={editor.editingPoints ? 'group' : 'img'}
     aria-label={doc.name}
     {@attach wheelView(view)}
@@ -258,105 +264,62 @@
     }}
     onpointerdown={panByMiddle}
   >
-    <defs>
-      {#each needed as base (base.id)}
-        {#if base.kind === 'live'}
-          <pattern id={base.id} width={base.width} height={base.height} patternUnits="userSpaceOnUse">
-            <!-- eslint-disable-next-line svelte/no-at-html-tags -- numbers and hex colours only, written by core/svg -->
-            {@html base.markup}
-          </pattern>
-        {:else}
-          <g id={base.id}>
-            <!-- eslint-disable-next-line svelte/no-at-html-tags -- as above -->
-            {@html base.markup}
-          </g>
-        {/if}
-      {/each}
-      <clipPath id="{prefix}-page">
-        <rect
-          x={-doc.bleed}
-          y={-doc.bleed}
-          width={doc.width + 2 * doc.bleed}
-          height={doc.height + 2 * doc.bleed}
-        />
-      </clipPath>
-    </defs>
-    <ChartBorder width={doc.width} height={doc.height} measure={doc.measure} {view} />
-    <g transform="translate({view.pan.x} {view.pan.y}) scale({view.zoom})" filter={sightFilter(sight)}>
-      <rect
-        data-paper
-        width={doc.width}
-        height={doc.height}
-        fill={doc.background ?? '#ffffff'}
-        class:clear={doc.background === null}
+    <PageDrawing {doc} scenes={shownScenes} {bases} {masks} {view} {prefix} {sight} {width} {height} />
+    <svg class="over" style="width: {width}px; height: {height}px">
+      <PageLines {doc} {view} />
+      <GuideEdges {editor} {view} />
+      <Guides
+        grid={null}
+        guides={doc.guides}
+        {view}
+        {width}
+        {height}
+        onset={(guides, live) => {
+          editor.changePage({ guides }, true);
+          if (!live) editor.history.commit();
+        }}
+        oncancel={() => editor.history.cancel()}
       />
-      <!-- A clipped group blends within itself: the page's colour is part of it, a clear page is not. -->
-      <g clip-path="url(#{prefix}-page)" class="page">
-        {#if doc.background !== null}
-          <rect
-            x={-doc.bleed}
-            y={-doc.bleed}
-            width={doc.width + 2 * doc.bleed}
-            height={doc.height + 2 * doc.bleed}
-            fill={doc.background}
-          />
-        {/if}
-        {#each shownScenes as scene (scene.id)}
-          <ShapeView {scene} {bases} {masks} zoom={view.zoom} {prefix} />
-        {/each}
-      </g>
-    </g>
-    <PageLines {doc} {view} />
-    <GuideEdges {editor} {view} />
-    <Guides
-      grid={null}
-      guides={doc.guides}
-      {view}
-      {width}
-      {height}
-      onset={(guides, live) => {
-        editor.changePage({ guides }, true);
-        if (!live) editor.history.commit();
-      }}
-      oncancel={() => editor.history.cancel()}
-    />
-    {#if targetScene}
-      <path
-        class="target"
-        transform="translate({view.pan.x} {view.pan
-          .y}) scale({view.zoom}) translate({targetScene.x} {targetScene.y})"
-        d={targetScene.d}
-      />
-    {/if}
-    {#if editor.selected.size > 1}
-      {#each doc.shapes.filter((shape) => editor.selected.has(shape.id)) as shape (shape.id)}
-        {@const scene = sceneOf(shape)}
+      {#if targetScene}
         <path
-          class="chosen"
-          transform="translate({view.pan.x} {view.pan.y}) scale({view.zoom}) translate({scene.x} {scene.y})"
-          d={scene.d}
+          class="target"
+          transform="translate({view.pan.x} {view.pan
+            .y}) scale({view.zoom}) translate({targetScene.x} {targetScene.y})"
+          d={targetScene.d}
         />
+      {/if}
+      {#if editor.selected.size > 1}
+        {#each doc.shapes.filter((shape) => editor.selected.has(shape.id)) as shape (shape.id)}
+          {@const scene = sceneOf(shape)}
+          <path
+            class="chosen"
+            transform="translate({view.pan.x} {view.pan.y}) scale({view.zoom}) translate({scene.x} {scene.y})"
+            d={scene.d}
+          />
+        {/each}
+      {/if}
+      {#if single}
+        {#if editor.editingPoints}
+          <PathPoints shape={single} {editor} {view} />
+        {:else if !editor.isLocked(single.id)}
+          <ShapeHandles shape={single} {editor} {view} />
+        {/if}
+        {#if steered}
+          <GradientHandle shape={single} {...steered} {editor} {view} />
+        {:else if singleFill && isPlaced(singleFill) && grid && editor.painting === null && !editor.editingPoints}
+          <PatternHandle shape={single} fill={singleFill} {grid} {editor} {view} />
+        {/if}
+      {/if}
+      {#if DRAWN.has(editor.tool)}<DrawLayer {editor} {view} {width} {height} {brush} {ontext} />{/if}
+      {#if single && editor.painting !== null}
+        <MaskBrush shape={single} {editor} {view} {width} {height} brush={maskBrush} />
+      {/if}
+      <SnapView shown={shown.snapped} measure={doc.measure} {view} {width} {height} />
+      {#each outlined as { x, y, width: across, height: down }, index (index)}
+        <rect class="sweep" {x} {y} width={across} height={down} />
       {/each}
-    {/if}
-    {#if single}
-      {#if editor.editingPoints}
-        <PathPoints shape={single} {editor} {view} />
-      {:else if !editor.isLocked(single.id)}
-        <ShapeHandles shape={single} {editor} {view} />
-      {/if}
-      {#if singleFill && isPlaced(singleFill) && grid && editor.painting === null && !editor.editingPoints}
-        <PatternHandle shape={single} fill={singleFill} {grid} {editor} {view} />
-      {/if}
-    {/if}
-    {#if DRAWN.has(editor.tool)}<DrawLayer {editor} {view} {width} {height} {brush} {ontext} />{/if}
-    {#if single && editor.painting !== null}
-      <MaskBrush shape={single} {editor} {view} {width} {height} brush={maskBrush} />
-    {/if}
-    <SnapView shown={shown.snapped} measure={doc.measure} {view} {width} {height} />
-    {#each outlined as { x, y, width: across, height: down }, index (index)}
-      <rect class="sweep" {x} {y} width={across} height={down} />
-    {/each}
-  </svg>
+    </svg>
+  </div>
   {#if single && editor.painting !== null}
     <MaskBrushTools {editor} shape={single} brush={maskBrush} onset={(next) => (maskBrush = next)} />
   {/if}
@@ -386,7 +349,12 @@
     touch-action: none;
     user-select: none;
   }
+  /* The ring lies on the uppermost layer: round the whole it would have the browser draw the shapes anew at each step. */
   .stage:focus-visible {
+    outline: none;
+  }
+  .stage:focus-visible .over {
+    outline: 2px solid var(--kelp);
     outline-offset: -3px;
   }
   .drawing {
@@ -402,13 +370,21 @@
     height: 100%;
     pointer-events: none;
   }
-  svg {
-    display: block;
-    width: 100%;
-    height: 100%;
+  .sheet {
+    position: absolute;
+    inset: 0;
+    isolation: isolate;
   }
-  .clear {
-    fill: #fff;
+  .over {
+    position: absolute;
+    inset: 0;
+    pointer-events: none;
+    /* A layer of its own: lines that come and go do not make the browser draw the shapes below anew. */
+    will-change: transform;
+  }
+  /* Only what it draws is in the way of the pointer. */
+  :global(:where(.stage .over > *)) {
+    pointer-events: visiblePainted;
   }
   .chosen,
   .target {

@@ -8,34 +8,32 @@
   import type { LayoutEditor } from './editor.svelte';
   import { FRESH_COLOUR } from './fresh-fills';
   import GradientPicker from './GradientPicker.svelte';
+  import { putGradient, steering } from './steer';
 
   /** A gradient over the motifs alone: the ground and what lies behind stay untouched. */
   type Props = { editor: LayoutEditor; shape: Shape; fill: PatternFill; palettes: PaletteData[] };
   let { editor, shape, fill, palettes }: Props = $props();
 
-  function set(wash: Gradient | null, live: boolean): void {
-    editor.changeFill((one) => ({ ...one, wash }), true);
-    if (!live) editor.history.commit();
-  }
+  const set = (wash: Gradient | null): void => editor.changeFill((one) => ({ ...one, wash }));
   const first = $derived(Object.values(editor.tintsOf(fill))[0] ?? { colour: FRESH_COLOUR });
 </script>
 
 <Popover label="Gradient over motifs: {fill.wash ? 'on' : 'none'}" width={310}>
   {#snippet button()}<span class="open">{fill.wash ? 'gradient over motifs' : 'gradient …'}</span>{/snippet}
-  <div class="wash">
+  <div class="wash" {@attach steering(editor, 'wash')}>
     <strong>Gradient over the motifs alone</strong>
     {#if fill.wash}
       <GradientPicker
         gradient={fill.wash}
         {shape}
         {palettes}
-        onset={set}
+        onset={(gradient, live) => putGradient(editor, 'wash', gradient, live)}
         oncancel={() => editor.history.cancel()}
       />
-      <Button kind="quiet" onclick={() => set(null, false)}>Take the gradient away</Button>
+      <Button kind="quiet" onclick={() => set(null)}>Take the gradient away</Button>
     {:else}
       <p>It colours the motifs; the ground and what lies behind stay as they are.</p>
-      <Button onclick={() => set(freshGradient(first, { colour: '#ffffff' }), false)}>Add a gradient</Button>
+      <Button onclick={() => set(freshGradient(first, { colour: '#ffffff' }))}>Add a gradient</Button>
     {/if}
   </div>
 </Popover>

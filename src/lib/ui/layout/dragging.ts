@@ -14,7 +14,7 @@ export type Drag = {
  * An attachment that turns pointer events on an element of a stage into one drag in page px. Escape or a lost pointer
  * cancels it; moves are handed on at most once a frame.
  */
-export function dragging(drag: Drag): (node: SVGElement) => () => void {
+export function dragging(drag: Drag): (node: Element & GlobalEventHandlers) => () => void {
   return (node) => {
     let pointer: number | null = null;
     let moved = false;
@@ -22,7 +22,7 @@ export function dragging(drag: Drag): (node: SVGElement) => () => void {
     let frame = 0;
 
     const place = (event: PointerEvent): Point => {
-      const stage = (node.ownerSVGElement ?? node).getBoundingClientRect();
+      const stage = ((node as Partial<SVGElement>).ownerSVGElement ?? node).getBoundingClientRect();
       return drag.view.toPage({
         x: event.clientX - stage.left,
         y: event.clientY - stage.top,

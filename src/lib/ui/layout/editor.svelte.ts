@@ -32,6 +32,7 @@ import { changeShapes, diffLayout, docOf, tidyGroups, type LayoutDoc } from './d
 import { Follower } from './follower';
 import { FRESH_COLOUR, freshOf, freshStroke, refilled, type NewFill } from './fresh-fills';
 import { mergeDocs } from './merge';
+import type { GradientPlace } from './steer';
 
 export type Tool = 'select' | ShapeForm['kind'] | 'line' | 'pen' | 'freehand' | 'brush' | 'text';
 
@@ -51,6 +52,8 @@ export class LayoutEditor {
   private lastFill: Fill | null = null;
   /** While a mask is painted: whose. */
   painting: 'fill' | 'shape' | null = $state(null);
+  /** The gradient that a panel is open for: its line lies on the stage. */
+  steered: GradientPlace | null = $state(null);
 
   /** The present colours of palettes, where they changed since the layout was loaded. */
   links: Links = $state.raw(new Map());
@@ -117,6 +120,14 @@ export class LayoutEditor {
     if (!next.delete(id)) next.add(id);
     this.selected = next;
     this.layer = null;
+  }
+
+  /** Selects a shape and works on one of its fills, or of its stroke's. */
+  workOn(shape: Shape, fillId: string): void {
+    this.select([shape.id]);
+    this.part = shape.fills.some(({ id }) => id === fillId) ? 'fill' : 'stroke';
+    const stack = this.stackOf(shape);
+    this.layer = stack.length - 1 - stack.findIndex(({ id }) => id === fillId);
   }
 
   /** The stack of fills that is worked on: the shape's, or its stroke's. */

@@ -1,4 +1,4 @@
-import type { PatternFill } from '$lib/core/recipe/fill';
+import type { Fill, PatternFill } from '$lib/core/recipe/fill';
 import { allFills, groupsOf, type Shape, type ShapeGroup } from '$lib/core/recipe/layout';
 import { repeatsAcross } from '$lib/core/lattice/whole';
 import type { CompiledPattern } from '$lib/core/scene/layout';
@@ -11,15 +11,19 @@ export function unitsOver(shape: Shape, fill: PatternFill, pattern: CompiledPatt
   return `${say(repeatsAcross(shape.width, width * fill.scaleX))} × ${say(repeatsAcross(shape.height, height * fill.scaleY))}`;
 }
 
-/** A row of the ledger: a shape, or the head of a group whose rows follow it. `depth` counts the groups around it. */
+/** A row of the ledger: a shape, one of its fills, or the head of a group whose rows follow it. `depth` counts the groups around it. */
 export type LedgerItem =
-  | { kind: 'shape'; id: string; depth: number; shape: Shape }
+  | { kind: 'shape'; id: string; depth: number; shape: Shape; open: boolean }
+  | { kind: 'fill'; id: string; depth: number; shape: Shape; fill: Fill; place: number }
   | { kind: 'group'; id: string; depth: number; group: ShapeGroup };
 
-/** All rows, front first: groups before what lies in them, those that are `folded` without it. */
+/**
+ * All rows, front first: groups before what lies in them, those that are `folded` without it; shapes that are `opened`
+ * before a row for each of their fills, top first. `place` counts these from 1.
+ */
 export function ledgerItems(
   doc: LayoutDoc,
-  folded: ReadonlySet<string>,
+  { folded, opened }: { folded: ReadonlySet<string>; opened: ReadonlySet<string> },
   shows: (shape: Shape) => boolean,
 ): LedgerItem[] {
   const items: LedgerItem[] = [];
@@ -27,13 +31,20 @@ export function ledgerItems(
   for (const shape of [...doc.shapes].reverse()) {
     if (!shows(shape)) continue;
     const chain = groupsOf(doc.groups, shape.group).reverse();
-    let open = true;
+    let unfolded = true;
     chain.forEach((group, depth) => {
-      if (open && !begun.has(group.id)) items.push({ kind: 'group', id: group.id, depth, group });
-      if (open) begun.add(group.id);
-      open &&= !folded.has(group.id);
+      if (unfolded && !begun.has(group.id)) items.push({ kind: 'group', id: group.id, depth, group });
+      if (unfolded) begun.add(group.id);
+      unfolded &&= !folded.has(group.id);
     });
-    if (open) items.push({ kind: 'shape', id: shape.id, depth: chain.length, shape });
+    if (!unfolded) continue;
+    const depth = chain.length;
+    const open = opened.has(shape.id);
+    items.push({ kind: 'shape', id: shape.id, depth, shape, open });
+    if (!open) continue;
+    [...allFills(shape)].reverse().forEach((fill, index) => {
+      items.push({ kind: 'fill', id: fill.id, depth: depth + 1, shape, fill, place: index + 1 });
+    });
   }
   return items;
 }

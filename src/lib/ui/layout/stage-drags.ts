@@ -24,7 +24,7 @@ export type StageContext = {
 };
 
 /** Drags on the stage: they pan, draw a form, move what is pressed, or sweep over shapes to choose them. */
-export function stageDrag(context: StageContext): (node: SVGElement) => () => void {
+export function stageDrag(context: StageContext): (node: HTMLElement) => () => void {
   const { editor, view, show } = context;
   let drawn: Box | null = null;
   let swept: Box | null = null;

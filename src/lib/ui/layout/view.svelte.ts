@@ -49,7 +49,7 @@ export class View {
 }
 
 /** Pans with the pointer from a press on until it is let go. */
-export function panFrom(view: View, event: PointerEvent & { currentTarget: SVGSVGElement }): void {
+export function panFrom(view: View, event: PointerEvent & { currentTarget: HTMLElement }): void {
   event.preventDefault();
   const { currentTarget, pointerId } = event;
   currentTarget.setPointerCapture(pointerId);

@@ -1,0 +1,183 @@
+<script lang="ts">
+  import { directionDegrees, dot, length, subtract, type Point } from '$lib/core/geom/point';
+  import { clamp, roundTo } from '$lib/core/num/tolerance';
+  import { pageOfShare, shareOfPage, type Gradient, type GradientStop } from '$lib/core/recipe/gradient';
+  import type { Shape } from '$lib/core/recipe/layout';
+  import type { LayoutEditor } from './editor.svelte';
+  import { putGradient, roundShare, type GradientPlace } from './steer';
+  import type { View } from './view.svelte';
+  import { dragging } from './dragging';
+
+  /** The line of a gradient on the stage: its ends turn and stretch it, its stops slide along it, the line slides it all. */
+  type Props = { shape: Shape; gradient: Gradient; place: GradientPlace; editor: LayoutEditor; view: View };
+  let { shape, gradient, place, editor, view }: Props = $props();
+
+  const ENDS = ['from', 'to'] as const;
+  const from = $derived(view.toScreen(pageOfShare(shape, gradient.from)));
+  const to = $derived(view.toScreen(pageOfShare(shape, gradient.to)));
+  const title = { from: 'Start of the gradient', to: 'End of the gradient' };
+  const along = (at: number): Point => ({
+    x: from.x + (to.x - from.x) * at,
+    y: from.y + (to.y - from.y) * at,
+  });
+  /** In a mask only the opacity counts: what shows is light, what hides is dark. */
+  function inkOf({ colour, opacity }: GradientStop): string {
+    if (place === 'fill' || place === 'wash') return colour;
+    const light = Math.round(opacity * 255);
+    return `rgb(${light} ${light} ${light})`;
+  }
+
+  const show = (next: Gradient): void => putGradient(editor, place, next, true);
+  const ending = { end: () => editor.history.commit(), cancel: () => editor.history.cancel() };
+
+  function pulling(end: 'from' | 'to') {
+    let start: Gradient;
+    let frame: Shape;
+    return dragging({
+      view,
+      start: () => {
+        start = gradient;
+        frame = shape;
+      },
+      move: (at, event) => {
+        const other = pageOfShare(frame, start[end === 'from' ? 'to' : 'from']);
+        const to = event.shiftKey ? atStep(other, at) : at;
+        show({ ...start, [end]: roundShare(shareOfPage(frame, to)) });
+      },
+      ...ending,
+    });
+  }
+
+  /** The point at the same distance in the nearest direction that is a multiple of 15°. */
+  function atStep(centre: Point, at: Point): Point {
+    const by = subtract(at, centre);
+    const angle = (Math.round(directionDegrees(by) / 15) * 15 * Math.PI) / 180;
+    const out = length(by);
+    return { x: centre.x + out * Math.cos(angle), y: centre.y + out * Math.sin(angle) };
+  }
+
+  function sliding() {
+    let start: Gradient;
+    let grip: Point;
+    let frame: Shape;
+    return dragging({
+      view,
+      start: (at) => {
+        start = gradient;
+        grip = at;
+        frame = shape;
+      },
+      move: (at) => {
+        const by = subtract(shareOfPage(frame, at), shareOfPage(frame, grip));
+        const moved = ({ x, y }: Point): Point => roundShare({ x: x + by.x, y: y + by.y });
+        show({ ...start, from: moved(start.from), to: moved(start.to) });
+      },
+      ...ending,
+    });
+  }
+
+  function stopping(index: number) {
+    let start: Gradient;
+    let ends: { from: Point; by: Point };
+    return dragging({
+      view,
+      start: () => {
+        start = gradient;
+        const first = pageOfShare(shape, start.from);
+        ends = { from: first, by: subtract(pageOfShare(shape, start.to), first) };
+      },
+      move: (at) => {
+        const share = dot(subtract(at, ends.from), ends.by) / (dot(ends.by, ends.by) || 1);
+        const place = roundTo(clamp(share, 0, 1), 4);
+        const stops = start.stops.map((stop, one) => (one === index ? { ...stop, at: place } : stop));
+        show({ ...start, stops });
+      },
+      ...ending,
+    });
+  }
+</script>
+
+<g class="gradient-handle" data-keeps-open>
+  {#each ['halo', 'line'] as layer (layer)}
+    <line class={layer} x1={from.x} y1={from.y} x2={to.x} y2={to.y} />
+  {/each}
+  {#if gradient.kind === 'radial'}
+    <circle class="rim" cx={from.x} cy={from.y} r={Math.hypot(to.x - from.x, to.y - from.y)} />
+  {/if}
+  <line
+    class="catch"
+    data-handle="gradient-line"
+    x1={from.x}
+    y1={from.y}
+    x2={to.x}
+    y2={to.y}
+    {@attach sliding()}
+  >
+    <title>Slide the gradient</title>
+  </line>
+  {#each ENDS as end (end)}
+    {@const at = end === 'from' ? from : to}
+    <circle class="end" data-handle="gradient-{end}" cx={at.x} cy={at.y} r="8" {@attach pulling(end)}>
+      <title>{title[end]}; Shift for steps of 15°</title>
+    </circle>
+  {/each}
+  {#each gradient.stops as stop, index (index)}
+    {@const at = along(stop.at)}
+    <rect
+      class="stop"
+      class:inner={stop.at > 0 && stop.at < 1}
+      data-handle="gradient-stop-{index}"
+      x={at.x - 4.5}
+      y={at.y - 4.5}
+      width="9"
+      height="9"
+      fill={inkOf(stop)}
+      {@attach stopping(index)}
+    >
+      <title>Stop {index + 1}</title>
+    </rect>
+  {/each}
+</g>
+
+<style>
+  .halo,
+  .line,
+  .rim {
+    fill: none;
+    pointer-events: none;
+  }
+  .halo {
+    stroke: rgb(255 255 255 / 85%);
+    stroke-width: 5px;
+  }
+  .line {
+    stroke: var(--signal);
+    stroke-width: 1.75px;
+  }
+  .rim {
+    stroke: var(--signal);
+    stroke-dasharray: 3 4;
+  }
+  .catch {
+    stroke: transparent;
+    stroke-width: 12px;
+    cursor: move;
+  }
+  .end {
+    fill: #fff;
+    stroke: var(--signal);
+    stroke-width: 2px;
+    cursor: grab;
+  }
+  .stop {
+    stroke: #fff;
+    stroke-width: 1.5px;
+    pointer-events: none;
+  }
+  /* A stop on an end shows its colour there; the end is what is pulled. */
+  .inner {
+    stroke: var(--signal);
+    cursor: ew-resize;
+    pointer-events: auto;
+  }
+</style>

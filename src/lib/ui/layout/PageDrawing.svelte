@@ -1,0 +1,86 @@
+<script lang="ts">
+  import type { Sight } from '$lib/core/colour/vision';
+  import type { ShapeScene } from '$lib/core/scene/layout';
+  import { sightFilter } from '../components/SightFilters.svelte';
+  import BaseDefs from './BaseDefs.svelte';
+  import type { Bases } from './bases';
+  import ChartBorder from './ChartBorder.svelte';
+  import type { LayoutDoc } from './doc';
+  import type { MaskPictures } from './mask-pictures';
+  import { runsOf } from './runs';
+  import ShapeView from './ShapeView.svelte';
+  import type { View } from './view.svelte';
+
+  /** A page and its shapes on a stage, in drawings over each other; it fills a positioned box of `width` × `height` px. */
+  type Props = {
+    doc: LayoutDoc;
+    /** What is shown of it. */
+    scenes: readonly ShapeScene[];
+    bases: Bases;
+    masks: MaskPictures;
+    view: View;
+    prefix: string;
+    sight?: Sight;
+    width: number;
+    height: number;
+  };
+  let { doc, scenes, bases, masks, view, prefix, sight = 'full', width, height }: Props = $props();
+
+  const needed = $derived(bases.needed(scenes, view.zoom));
+  let lastRuns: readonly (readonly ShapeScene[])[] = [];
+  // Colours are changed for the whole page at once where the eye of somebody else is tried.
+  const runs = $derived.by(() => (lastRuns = sight === 'full' ? runsOf(scenes, lastRuns) : [scenes]));
+  const sheet = $derived({
+    x: -doc.bleed,
+    y: -doc.bleed,
+    width: doc.width + 2 * doc.bleed,
+    height: doc.height + 2 * doc.bleed,
+  });
+  const placed = $derived(`translate(${view.pan.x} ${view.pan.y}) scale(${view.zoom})`);
+  // In px, not in per cent: so a change beside the stage does not make the browser lay all shapes out again.
+  const size = $derived(`width: ${width}px; height: ${height}px`);
+</script>
+
+<svg style={size}>
+  <defs>
+    <BaseDefs bases={needed} />
+    <clipPath id="{prefix}-page"><rect {...sheet} /></clipPath>
+  </defs>
+  <ChartBorder width={doc.width} height={doc.height} measure={doc.measure} {view} />
+  <rect
+    data-paper
+    transform={placed}
+    width={doc.width}
+    height={doc.height}
+    fill={doc.background ?? '#ffffff'}
+    filter={sightFilter(sight)}
+  />
+</svg>
+{#each runs as run, index (index)}
+  <svg class="run" style={size}>
+    <g transform={placed} filter={sightFilter(sight)}>
+      <!-- A clipped group blends within itself: the page's colour is part of it, a clear page is not. -->
+      <g clip-path="url(#{prefix}-page)" class="page">
+        {#if index === 0 && doc.background !== null}<rect {...sheet} fill={doc.background} />{/if}
+        {#each run as scene (scene.id)}
+          <ShapeView {scene} {bases} {masks} zoom={view.zoom} {prefix} />
+        {/each}
+      </g>
+    </g>
+  </svg>
+{/each}
+
+<style>
+  svg {
+    position: absolute;
+    top: 0;
+    left: 0;
+    display: block;
+  }
+  .run {
+    pointer-events: none;
+  }
+  .run > g {
+    pointer-events: visiblePainted;
+  }
+</style>
