@@ -8,7 +8,7 @@ import { colourFill, gradientFill, type Fill, type PatternFill } from '../../src
 import { freshGradient, type Gradient } from '../../src/lib/core/recipe/gradient';
 import { freshShape, type Shape } from '../../src/lib/core/recipe/layout';
 import { exportPng, publishedPattern, unique } from '../support/api';
-import { drag, enter, middle, openBrowser, press, shown, type Session } from '../support/browser';
+import { drag, enter, middle, openBrowser, press, saved, type Session } from '../support/browser';
 import { layoutView, topOf } from '../support/layout-view';
 import { differing } from '../support/pictures';
 import { dot, place, recipe } from '../support/recipes';
@@ -152,13 +152,15 @@ describe('a drawing from an SVG file', () => {
     expect(colours).toEqual(expect.arrayContaining(['#0d5a50', '#e5572e']));
     await press(page, 'Undo');
     await page.waitForFunction(() => document.querySelectorAll('[data-shape]').length === 0);
+    await saved(page);
   });
 
   it('that is none gets a sentence', async () => {
     const file = join(folder, 'broken.svg');
     writeFileSync(file, '<svg xmlns="http://www.w3.org/2000/svg"><rect width="10"');
     await give('Picture or drawing file', file);
-    expect(await shown(page, '[role="alert"], [role="status"]')).toMatch(/broken|SVG|drawing/);
+    const said = await page.waitForFunction(() => document.querySelector('.toasts')?.textContent?.trim());
+    expect(await said.jsonValue()).toMatch(/broken\.svg/);
   });
 });
 

@@ -8,6 +8,8 @@
     width?: number;
     disabled?: boolean;
     buttonClass?: string;
+    /** Opens at the left edge of the window, so that what it is about can be seen and dragged meanwhile. */
+    aside?: boolean;
     /** Told when it closes, however that came about. */
     onclose?: () => void;
     button: Snippet;
@@ -19,6 +21,7 @@
     width = 240,
     disabled = false,
     buttonClass = '',
+    aside = false,
     onclose,
     button,
     children,
@@ -35,7 +38,7 @@
     if (!box) return;
     const above = box.bottom > window.innerHeight * 0.6;
     place = {
-      left: Math.max(8, Math.min(box.left, window.innerWidth - width - 8)),
+      left: aside ? 8 : Math.max(8, Math.min(box.left, window.innerWidth - width - 8)),
       top: above ? window.innerHeight - box.top + 6 : box.bottom + 6,
       above,
     };
@@ -60,14 +63,17 @@
     // What a panel shows elsewhere to be dragged belongs to it.
     if (!target.closest('[data-keeps-open]')) close();
   }}
+  onresize={close}
+/>
+<svelte:document
   onkeydowncapture={(event) => {
-    // Where what had the focus is gone, Escape still belongs to the panel.
-    if (!open || event.key !== 'Escape' || event.target !== document.body) return;
+    // Where what had the focus is gone, or lies on the stage meanwhile, Escape still belongs to the panel.
+    if (!open || event.key !== 'Escape' || !(aside || event.target === document.body)) return;
+    if (panel?.contains(event.target as Element)) return;
     event.stopPropagation();
     close();
     trigger?.focus();
   }}
-  onresize={close}
 />
 
 <span class="popover">

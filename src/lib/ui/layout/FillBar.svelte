@@ -116,7 +116,7 @@
       {:else if fill.kind === 'gradient'}
         <div class="cell">
           <span>Gradient</span>
-          <Popover label="Edit the gradient" width={310}>
+          <Popover label="Edit the gradient" width={296} aside>
             {#snippet button()}<span class="text">edit …</span>{/snippet}
             <GradientPicker
               gradient={fill.gradient}

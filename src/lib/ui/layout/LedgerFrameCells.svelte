@@ -55,7 +55,7 @@
 {#each pairs as { between, range, numbers } (between)}
   <td class="pair">
     {#each numbers as { label, read, write }, index (label)}
-      {index > 0 ? between : ''}
+      {index > 0 ? ` ${between} ` : ''}
       <LedgerNumber {...row} label="{label} {shape.name}" kind={length} {range} hideUnit {read} {write} />
     {/each}
   </td>

@@ -46,7 +46,7 @@
   }
 </script>
 
-<Popover label="Soft mask: {any ? 'masked' : 'none'}" width={310}>
+<Popover label="Soft mask: {any ? 'masked' : 'none'}" width={296} aside>
   {#snippet button()}<span class="open">{any ? 'masked' : 'mask …'}</span>{/snippet}
   {#snippet children(close)}
     <div class="mask" {@attach steering(editor, place)}>

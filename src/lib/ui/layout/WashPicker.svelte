@@ -18,7 +18,7 @@
   const first = $derived(Object.values(editor.tintsOf(fill))[0] ?? { colour: FRESH_COLOUR });
 </script>
 
-<Popover label="Gradient over motifs: {fill.wash ? 'on' : 'none'}" width={310}>
+<Popover label="Gradient over motifs: {fill.wash ? 'on' : 'none'}" width={296} aside>
   {#snippet button()}<span class="open">{fill.wash ? 'gradient over motifs' : 'gradient …'}</span>{/snippet}
   <div class="wash" {@attach steering(editor, 'wash')}>
     <strong>Gradient over the motifs alone</strong>
