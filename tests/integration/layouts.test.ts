@@ -12,6 +12,7 @@ import {
   removeStrikeOff,
   saveStrikeOff,
 } from '../../src/lib/server/repo/strike-offs';
+import { changeProject, getProject } from '../../src/lib/server/repo/projects';
 import { getPattern } from '../../src/lib/server/repo/patterns';
 import { filledShape } from '../support/scenes';
 import { kept, laidOut, need, projectNamed, sentence } from '../support/studio';
@@ -54,6 +55,23 @@ function workshop(): { db: Db; project: string; id: string; shape: Shape; patter
   );
   return { db, project, id: layout.id, shape, pattern };
 }
+
+describe('the unit of a project', () => {
+  it('is shown in all its layouts and bumps only those that it changes; lengths stay', () => {
+    const { db, project, id } = workshop();
+    const other = laidOut(db, project, 'Other', []);
+    const before = need(getLayout(db, id));
+    expect(need(changeProject(db, project, 1, { measure: 'in' }))).toEqual({ version: 2 });
+    expect(need(getProject(db, project))).toMatchObject({ name: 'Job', measure: 'in' });
+    for (const one of [id, other.id]) expect(need(getLayout(db, one)).measure).toBe('in');
+    const { version, measure: _measure, ...rest } = need(getLayout(db, id));
+    expect(rest).toMatchObject({ width: before.width, shapes: before.shapes });
+    expect(version).toBe(before.version + 1);
+    need(changeProject(db, project, 2, { name: 'Job two' }));
+    expect(need(getLayout(db, id)).version).toBe(version);
+    expect(sentence(changeProject(db, project, 1, { measure: 'mm' }))).toMatch(/changed/);
+  });
+});
 
 describe('a layout', () => {
   it('comes back with strokes, groups, masks and guides as it was put', () => {

@@ -9,6 +9,7 @@ import { openDatabase } from '../../src/lib/server/db/open';
 import { factsOf } from '../../src/lib/server/repo/patterns';
 import { findPatterns } from '../../src/lib/server/repo/find';
 import { getLayout } from '../../src/lib/server/repo/layouts';
+import { getProject } from '../../src/lib/server/repo/projects';
 import { listPalettes } from '../../src/lib/server/repo/palettes';
 import { PLAIN, need, patternOf } from '../support/studio';
 
@@ -84,6 +85,8 @@ describe('a database of the release before', () => {
       colours: { ink: { colour: '#ff0000' } },
     });
     expect(listPalettes(db)).toMatchObject([{ projectId: null, colours: [{ id: 'c', hex: '#102030' }] }]);
+    // A project takes the unit that its layout was measured in.
+    expect(need(getProject(db, 'job')).measure).toBe('px');
     db.$client.close();
   });
 });

@@ -138,6 +138,7 @@ export type PatternForUse = {
 export type ProjectSummary = {
   id: string;
   name: string;
+  measure: LengthUnit;
   version: number;
   archivedAt: number | null;
   updatedAt: number;

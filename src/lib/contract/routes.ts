@@ -155,7 +155,9 @@ export const ROUTES = {
   listProjects: spec('GET', '/projects', 'All projects'),
   createProject: spec('POST', '/projects', 'A new project', { body: schemas.createProject }),
   getProject: spec('GET', '/projects/{id}', 'One project: layouts and the patterns it uses'),
-  renameProject: spec('PATCH', '/projects/{id}', 'Rename a project', { body: schemas.patchProject }),
+  changeProject: spec('PATCH', '/projects/{id}', 'Rename a project, or give it another unit of length', {
+    body: schemas.patchProject,
+  }),
   archiveProject: spec('PUT', '/projects/{id}/archived', 'Archive a project or restore it', {
     body: schemas.archived,
   }),

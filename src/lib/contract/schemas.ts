@@ -283,8 +283,11 @@ export const schemas = {
     fileName: Joi.string().min(1).max(255).required(),
     svg: Joi.string().required(),
   }),
-  createProject: Joi.object({ name: name().required() }),
-  patchProject: Joi.object({ base: version().required(), name: name().required() }),
+  createProject: Joi.object({ name: name().required(), measure: measure() }),
+  patchProject: Joi.object({ base: version().required(), name: name(), measure: measure() }).or(
+    'name',
+    'measure',
+  ),
   createLayout: Joi.object({
     ...page,
     name: name().required(),

@@ -12,6 +12,9 @@ export type GradientStop = Tint & { at: number; opacity: number };
  */
 export type Gradient = { kind: 'linear' | 'radial'; from: Point; to: Point; stops: readonly GradientStop[] };
 
+/** Which gradient of a shape is meant: that of a fill, the one over a fill's motifs, or a mask's. */
+export type GradientPlace = 'fill' | 'wash' | 'fill-mask' | 'shape-mask';
+
 /** A gradient from the top of the frame to its foot, between two tints. */
 export function freshGradient(first: Tint, last: Tint): Gradient {
   return {

@@ -235,6 +235,10 @@ export const project = sqliteTable(
     studioId: studioId(),
     name: text('name').notNull(),
     nameKey: text('name_key').notNull(),
+    /** The unit of length that its layouts start with and are shown in together. */
+    measure: text('measure', { enum: ['px', 'mm', 'in', 'pt'] })
+      .notNull()
+      .default('mm'),
     version: integer('version').notNull().default(1),
     createdAt: createdAt(),
     updatedAt: updatedAt(),

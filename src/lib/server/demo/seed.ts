@@ -41,7 +41,7 @@ export function seedDemo(db: Db): void {
   }
   const pictures = seedPictures(db);
   for (const project of DEMO_PROJECTS) {
-    const { id } = need(createProject(db, project.name));
+    const { id } = need(createProject(db, project.name, project.layouts[0]?.page.measure));
     if (project.name.startsWith('Lantern')) seedFairPalette(db, id);
     for (const { page, content } of project.layouts) {
       const layout = need(createLayout(db, id, page));

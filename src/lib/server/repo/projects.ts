@@ -1,5 +1,6 @@
-import { and, asc, count, eq, inArray, isNotNull, isNull } from 'drizzle-orm';
+import { and, asc, count, eq, inArray, isNotNull, isNull, ne, sql } from 'drizzle-orm';
 import type { LayoutSummary, ProjectDetail, ProjectSummary } from '../../contract/data';
+import type { LengthUnit } from '../../core/num/length';
 import { done, fail, type Outcome } from '../../contract/failure';
 import { STUDIO, type Db } from '../db/open';
 import { fill, layout, project, shape } from '../db/schema';
@@ -34,31 +35,57 @@ export function getProject(db: Db, id: string): Outcome<ProjectDetail> {
 }
 
 /** A new project without layouts. */
-export function createProject(db: Db, name: string): Outcome<{ id: string; version: number }> {
+export function createProject(
+  db: Db,
+  name: string,
+  measure: LengthUnit = 'mm',
+): Outcome<{ id: string; version: number }> {
   return writing(db, { what: 'project', name }, (tx) => {
     const id = newId();
     const now = Date.now();
     tx.insert(project)
-      .values({ id, studioId: STUDIO, name, nameKey: nameKey(name), createdAt: now, updatedAt: now })
+      .values({ id, studioId: STUDIO, name, nameKey: nameKey(name), measure, createdAt: now, updatedAt: now })
       .run();
     note(tx, 'project.created', id);
     return done({ id, version: 1 });
   });
 }
 
-/** Renames a project. */
-export function renameProject(db: Db, id: string, base: number, name: string): Outcome<{ version: number }> {
-  return writing(db, { what: 'project', name }, (tx): Outcome<{ version: number }> => {
+/** Renames a project, or gives it another unit of length, in which all its layouts are shown from then on. */
+export function changeProject(
+  db: Db,
+  id: string,
+  base: number,
+  { name, measure }: { name?: string; measure?: LengthUnit },
+): Outcome<{ version: number }> {
+  return writing(db, { what: 'project', name: name ?? '' }, (tx): Outcome<{ version: number }> => {
     const row = findRow(tx, id);
     if (!row) return noProject(id);
     if (row.version !== base) return stale(`“${row.name}”`, base, row.version, summary(tx, row));
     const version = row.version + 1;
     tx.update(project)
-      .set({ name, nameKey: nameKey(name), version, updatedAt: Date.now() })
+      .set({
+        ...(name === undefined ? {} : { name, nameKey: nameKey(name) }),
+        ...(measure === undefined ? {} : { measure }),
+        version,
+        updatedAt: Date.now(),
+      })
       .where(eq(project.id, id))
       .run();
+    if (measure !== undefined) showIn(tx, id, measure);
     return done({ version });
   });
+}
+
+/** Has all layouts of a project show their lengths in one unit; who has one open is told. */
+function showIn(db: Db, projectId: string, measure: LengthUnit): void {
+  const changed = db
+    .update(layout)
+    .set({ measure, version: sql`${layout.version} + 1` })
+    .where(and(eq(layout.projectId, projectId), ne(layout.measure, measure)))
+    .returning({ id: layout.id })
+    .all();
+  for (const { id } of changed) note(db, 'layout.changed', id);
 }
 
 /** Puts a project into the archive or takes it out; its layouts stay as they are. */
@@ -124,6 +151,7 @@ function summary(db: Db, row: ProjectRow): ProjectSummary {
   return {
     id: row.id,
     name: row.name,
+    measure: row.measure,
     version: row.version,
     archivedAt: row.archivedAt,
     updatedAt: row.updatedAt,

@@ -1,10 +1,16 @@
 <script lang="ts">
   import { directionDegrees, dot, length, subtract, type Point } from '$lib/core/geom/point';
   import { clamp, roundTo } from '$lib/core/num/tolerance';
-  import { pageOfShare, shareOfPage, type Gradient, type GradientStop } from '$lib/core/recipe/gradient';
+  import {
+    pageOfShare,
+    shareOfPage,
+    type Gradient,
+    type GradientPlace,
+    type GradientStop,
+  } from '$lib/core/recipe/gradient';
   import type { Shape } from '$lib/core/recipe/layout';
   import type { LayoutEditor } from './editor.svelte';
-  import { putGradient, roundShare, type GradientPlace } from './steer';
+  import { putGradient, roundShare } from './steer';
   import type { View } from './view.svelte';
   import { dragging } from './dragging';
 

@@ -33,7 +33,8 @@
   import { onLive } from '../state/live';
   import { rememberLayout } from '../state/last-layout';
   import { docOf, type LayoutDoc } from './doc';
-  import { LayoutEditor, type Tool } from './editor.svelte';
+  import { LayoutEditor } from './editor.svelte';
+  import type { Tool } from './session.svelte';
   import ExportDialog from './ExportDialog.svelte';
   import FillBar from './FillBar.svelte';
   import FormNumbers from './FormNumbers.svelte';

@@ -1,11 +1,8 @@
 import type { Point } from '$lib/core/geom/point';
-import type { Gradient } from '$lib/core/recipe/gradient';
+import type { Gradient, GradientPlace } from '$lib/core/recipe/gradient';
 import { roundTo } from '$lib/core/num/tolerance';
 import type { Shape } from '$lib/core/recipe/layout';
 import type { LayoutEditor } from './editor.svelte';
-
-/** Which gradient of the selected shape is meant: its fill, the one over its motifs, or a mask's. */
-export type GradientPlace = 'fill' | 'wash' | 'fill-mask' | 'shape-mask';
 
 /** The gradient that lies at a place of a shape, if there is one. */
 export function gradientAt(editor: LayoutEditor, shape: Shape, place: GradientPlace): Gradient | null {

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { untrack } from 'svelte';
   import { goto } from '$app/navigation';
   import {
     LENGTH_UNITS,
@@ -17,14 +18,18 @@
   import NumberField from '../components/NumberField.svelte';
 
   /** Asks for name, size and resolution of a new layout, from a preset or exact numbers, and opens it. */
-  type Props = { projectId: string; onclose: () => void };
-  let { projectId, onclose }: Props = $props();
+  type Props = { projectId: string; unit: LengthUnit; onclose: () => void };
+  let { projectId, unit, onclose }: Props = $props();
+
+  /** It starts with the first size that is measured as the project is. */
+  const first = untrack(() => PAGE_PRESETS.find((preset) => preset.measure === unit));
+  const whole = (side: number | undefined): number => toPx(side ?? 1080, first?.measure ?? 'px');
 
   let name = $state('Layout 1');
-  let measure: LengthUnit = $state('px');
-  let width = $state(1080);
-  let height = $state(1080);
-  let ppi = $state(96);
+  let measure: LengthUnit = $state(untrack(() => unit));
+  let width = $state(whole(first?.width));
+  let height = $state(whole(first?.height));
+  let ppi = $state(first?.ppi ?? 96);
   let problem: string | null = $state(null);
   let busy = $state(false);
 

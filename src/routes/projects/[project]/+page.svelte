@@ -3,6 +3,7 @@
   import Archive from '@lucide/svelte/icons/archive';
   import Plus from '@lucide/svelte/icons/plus';
   import type { BulkDone, LayoutData, PatternForUse } from '$lib/contract/data';
+  import { LENGTH_UNITS } from '$lib/core/num/length';
   import type { Exchange } from '$lib/core/recipe/recolour';
   import { call } from '$lib/ui/state/api';
   import { toasts } from '$lib/ui/state/toasts.svelte';
@@ -48,6 +49,15 @@
     await invalidateAll();
     return saved.ok ? null : saved.failure.message;
   }
+  async function measureIn(select: HTMLSelectElement): Promise<void> {
+    const saved = await call('PATCH', `/projects/${project.id}`, {
+      base: project.version,
+      measure: select.value,
+    });
+    if (!saved.ok) toasts.problem(saved.failure.message);
+    await invalidateAll();
+    select.value = project.measure;
+  }
   async function setArchived(archived: boolean): Promise<void> {
     const { id, name } = project;
     const saved = await call('PUT', `/projects/${id}/archived`, { archived });
@@ -85,7 +95,19 @@
   </TopBar>
   <main>
     <h1 class="visually-hidden">{project.name}</h1>
-    <NameField size="title" label="The name of the project" value={project.name} onset={rename} />
+    <div class="head">
+      <NameField size="title" label="The name of the project" value={project.name} onset={rename} />
+      <label class="unit" title="All its layouts show their lengths in it, and new ones start with it"
+        >Unit
+        <select
+          value={project.measure}
+          disabled={project.archivedAt !== null}
+          onchange={(event) => measureIn(event.currentTarget)}
+        >
+          {#each LENGTH_UNITS as unit (unit)}<option value={unit}>{unit}</option>{/each}
+        </select></label
+      >
+    </div>
     <section aria-labelledby="layouts">
       <h2 id="layouts">Layouts</h2>
       <div class="cards">
@@ -114,7 +136,7 @@
 {#if parts}
   <RecolourDialog {parts} palettes={data.palettes} onapply={exchange} onclose={() => (parts = null)} />
 {/if}
-{#if asking}<NewLayout projectId={project.id} onclose={() => (asking = false)} />{/if}
+{#if asking}<NewLayout projectId={project.id} unit={project.measure} onclose={() => (asking = false)} />{/if}
 
 <style>
   .view {
@@ -126,6 +148,15 @@
     flex: 1;
     overflow: auto;
     padding: 24px;
+  }
+  .head {
+    display: flex;
+    align-items: baseline;
+    gap: 18px;
+  }
+  .unit {
+    color: var(--muted);
+    font-size: var(--small);
   }
   section {
     margin-top: 22px;

@@ -1,0 +1,257 @@
+import { nanoid } from 'nanoid';
+import { SvelteMap } from 'svelte/reactivity';
+import type { LayoutData, PatternDetail, PatternForUse } from '$lib/contract/data';
+import type { ShapeForm } from '$lib/core/geom/shapes';
+import type { Point } from '$lib/core/geom/point';
+import { isPlaced, type Fill, type PatternFill, type PlacedFill } from '$lib/core/recipe/fill';
+import { heldShapes, leadingFill, withFill, type Shape } from '$lib/core/recipe/layout';
+import type { Colourway } from '$lib/core/colour/colourway';
+import { type Links, type Tint } from '$lib/core/colour/tint';
+import { freeName } from '$lib/core/recipe/edit';
+import { followColourway, followRecipe } from '$lib/core/recipe/links';
+import { shownTints } from '$lib/core/recipe/recolour';
+import { moveBy, type TransformScope } from '$lib/core/recipe/transform';
+import { patternLookup, shownRevision } from '$lib/core/scene/library';
+import { call } from '../state/api';
+import { History } from '../state/history.svelte';
+import { Saver } from '../state/saver.svelte';
+import { toasts } from '../state/toasts.svelte';
+import { changeShapes, diffLayout, docOf, type LayoutDoc } from './doc';
+import { Follower } from './follower';
+import { mergeDocs } from './merge';
+import type { GradientPlace } from '$lib/core/recipe/gradient';
+
+export type Tool = 'select' | ShapeForm['kind'] | 'line' | 'pen' | 'freehand' | 'brush' | 'text';
+
+/** A layout that is open: its document as it is shown and saved, what is selected, and what of it is worked on. */
+export class LayoutSession {
+  readonly history: History<LayoutDoc>;
+  readonly saver: Saver<LayoutDoc>;
+  readonly id: string;
+  readonly projectId: string;
+  /** Patterns that fills here use, with the recipes that they show. */
+  readonly patterns: SvelteMap<string, PatternForUse>;
+  selected: ReadonlySet<string> = $state.raw(new Set());
+  scope: TransformScope = $state('shape');
+  tool: Tool = $state('select');
+  /** True while the points of the one selected path are edited. */
+  editingPoints = $state(false);
+  protected lastFill: Fill | null = null;
+  /** While a mask is painted: whose. */
+  painting: 'fill' | 'shape' | null = $state(null);
+  /** The gradient that a panel is open for: its line lies on the stage. */
+  steered: GradientPlace | null = $state(null);
+
+  /** The present colours of palettes, where they changed since the layout was loaded. */
+  links: Links = $state.raw(new Map());
+  private readonly follower = $derived.by(() => new Follower(this.links));
+
+  /** The document as it looks now. Changes are made to `history.doc`, which keeps the colours as they were saved. */
+  readonly doc = $derived.by(() => this.follower.doc(this.history.doc));
+  readonly lookup = $derived.by(() => patternLookup(this.follower.patterns(this.patterns.values())));
+  readonly chosen = $derived.by(() => this.doc.shapes.filter((shape) => this.selected.has(shape.id)));
+  /** Whether a shape's fills are worked on or those of its stroke. */
+  part: 'fill' | 'stroke' = $state('fill');
+  /** Which fill is worked on, counted from the top; `null` is the leading one of each shape. */
+  layer: number | null = $state(null);
+  /** The selected shape where there is just one. */
+  readonly single = $derived.by(() => (this.chosen.length === 1 ? (this.chosen[0] ?? null) : null));
+
+  constructor(data: LayoutData, patterns: readonly PatternForUse[]) {
+    this.id = data.id;
+    this.projectId = data.projectId;
+    const doc = docOf(data);
+    this.history = new History(doc);
+    this.patterns = new SvelteMap(patterns.map((pattern) => [pattern.id, pattern]));
+    this.saver = new Saver(
+      doc,
+      data.version,
+      (next, last, version) =>
+        call('POST', `/layouts/${data.id}/changes`, { base: version, changes: diffLayout(last, next) }),
+      (failure, last) => this.mergeWith(failure.current as LayoutData | undefined, last),
+    );
+  }
+
+  /** Takes what was saved elsewhere together with the work here; of what both changed, both versions stay. */
+  private mergeWith(current: LayoutData | undefined, base: LayoutDoc): boolean {
+    if (!current || this.history.inGesture) return false;
+    const theirs = docOf(current);
+    const { doc, clashes } = mergeDocs(base, this.history.doc, theirs, () => nanoid(12));
+    this.history.commit(doc);
+    this.saver.rebase(theirs, current.version);
+    this.saver.want(doc);
+    void this.refreshPatterns();
+    const [first, ...others] = clashes;
+    if (first !== undefined)
+      toasts.problem(
+        others.length === 0
+          ? `“${first}” was changed elsewhere too. Both versions are here: the other one, and yours as “${first}, mine” in front.`
+          : `${clashes.length} shapes were changed elsewhere too. Both versions of each are here: yours are called “…, mine” and lie in front.`,
+      );
+    return true;
+  }
+
+  select(ids: Iterable<string>): void {
+    const before = this.chosen[0];
+    this.lastFill = (before && this.activeOf(before)) ?? this.lastFill;
+    this.selected = new Set(ids);
+    this.layer = null;
+    this.part = 'fill';
+    this.painting = null;
+    this.editingPoints = false;
+  }
+
+  /** Adds one to the selection or takes it out. */
+  toggle(id: string): void {
+    const next = new Set(this.selected);
+    if (!next.delete(id)) next.add(id);
+    this.selected = next;
+    this.layer = null;
+  }
+
+  /** Selects a shape and works on one of its fills, or of its stroke's. */
+  workOn(shape: Shape, fillId: string): void {
+    this.select([shape.id]);
+    this.part = shape.fills.some(({ id }) => id === fillId) ? 'fill' : 'stroke';
+    const stack = this.stackOf(shape);
+    this.layer = stack.length - 1 - stack.findIndex(({ id }) => id === fillId);
+  }
+
+  /** The stack of fills that is worked on: the shape's, or its stroke's. */
+  stackOf(shape: Shape): readonly Fill[] {
+    return this.part === 'stroke' && shape.stroke ? shape.stroke.fills : shape.fills;
+  }
+
+  protected withStack(shape: Shape, fills: readonly Fill[]): Shape {
+    return this.part === 'stroke' && shape.stroke
+      ? { ...shape, stroke: { ...shape.stroke, fills } }
+      : { ...shape, fills };
+  }
+
+  /** The fill of a shape that is worked on. */
+  activeOf(shape: Shape): Fill | null {
+    const fills = this.stackOf(shape);
+    return this.layer === null ? leadingFill({ fills }) : (fills[fills.length - 1 - this.layer] ?? null);
+  }
+
+  /** The pattern in use that is worked on on a shape, if it is one. */
+  activePattern(shape: Shape): PatternFill | null {
+    const fill = this.activeOf(shape);
+    return fill?.kind === 'pattern' ? fill : null;
+  }
+
+  /** Changes the selected shapes (or `ids`) as one step, or as part of a gesture with `live`. */
+  change(change: (shape: Shape) => Shape, options: { live?: boolean; ids?: ReadonlySet<string> } = {}): void {
+    const from = options.live ? this.history.settled : this.history.doc;
+    const next = changeShapes(from, options.ids ?? this.selected, change);
+    if (options.live) this.history.live(next);
+    else this.history.commit(next);
+  }
+
+  /** Moves the selected shapes, what is worked on in them, or both, as the handles do. */
+  moveSelected(by: Point, live = false): void {
+    this.change((shape) => moveBy(shape, this.scope, by, this.activeOf(shape)?.id), { live });
+  }
+
+  private readonly lockedTest = $derived.by(() => heldShapes(this.doc, 'locked'));
+
+  isLocked(id: string): boolean {
+    return this.doc.shapes.some((shape) => shape.id === id && this.lockedTest(shape));
+  }
+
+  /** Changes the fill that is worked on of each selected shape. */
+  changeActive(change: (fill: Fill, shape: Shape) => Fill, live = false, ids?: ReadonlySet<string>): void {
+    this.change(
+      (shape) => {
+        const active = this.activeOf(shape);
+        return active ? withFill(shape, active.id, (fill) => change(fill, shape)) : shape;
+      },
+      { live, ...(ids ? { ids } : {}) },
+    );
+  }
+
+  /** Changes the patterns that are worked on. */
+  changeFill(change: (fill: PatternFill) => PatternFill, live = false): void {
+    this.changeActive((fill) => (fill.kind === 'pattern' ? change(fill) : fill), live);
+  }
+
+  /** Changes the patterns and pictures that are worked on. */
+  changePlaced(change: (fill: PlacedFill, shape: Shape) => PlacedFill, live = false): void {
+    this.changeActive((fill, shape) => (isPlaced(fill) ? change(fill, shape) : fill), live);
+  }
+
+  /** Changes the page or its name. */
+  changePage(page: Partial<Omit<LayoutDoc, 'shapes'>>, live = false): void {
+    const next = { ...this.history.settled, ...page };
+    if (live) this.history.live(next);
+    else this.history.commit(next);
+  }
+
+  /** Takes over what was saved elsewhere, unless there is work of one's own under way: then the next save asks. */
+  async refreshLayout(): Promise<void> {
+    const fresh = await call<{ layout: LayoutData; patterns: PatternForUse[] }>('GET', `/layouts/${this.id}`);
+    if (!fresh.ok || !this.saver.clean || this.history.inGesture) return;
+    const { layout, patterns } = fresh.value;
+    if (layout.version <= this.saver.version) return;
+    for (const pattern of patterns) this.patterns.set(pattern.id, pattern);
+    const doc = docOf(layout);
+    this.history.commit(doc);
+    this.saver.want(doc);
+    this.saver.rebase(doc, layout.version);
+  }
+
+  /** Asks the server for the newest revisions of the patterns in use; publishing elsewhere then shows here. */
+  async refreshPatterns(): Promise<void> {
+    const fresh = await call<{ layout: LayoutData; patterns: PatternForUse[] }>('GET', `/layouts/${this.id}`);
+    if (!fresh.ok) return;
+    for (const pattern of fresh.value.patterns) this.patterns.set(pattern.id, pattern);
+  }
+
+  /** The recipe that a fill shows, where it is known. */
+  recipeOf(fill: Fill | null) {
+    if (fill?.kind !== 'pattern') return null;
+    const pattern = this.patterns.get(fill.pattern);
+    const recipe = pattern?.recipes[shownRevision(fill, pattern.newest)];
+    return recipe ? followRecipe(recipe, this.links) : null;
+  }
+
+  /** The colourways of the pattern that a fill shows. */
+  colourwaysOf(fill: PatternFill): Colourway[] {
+    const ways = this.patterns.get(fill.pattern)?.colourways ?? [];
+    return ways.map((way) => followColourway(way, this.links));
+  }
+
+  /** The tint that a fill shows in each slot. */
+  tintsOf(fill: PatternFill): Record<string, Tint> {
+    const slots = this.recipeOf(fill)?.slots ?? [];
+    return shownTints(fill, { slots, colourways: this.colourwaysOf(fill) });
+  }
+
+  /** Brings patterns at hand that are not used here yet. */
+  async loadPatterns(ids: readonly string[]): Promise<void> {
+    for (const id of ids) await this.loadPattern(id);
+  }
+
+  protected async loadPattern(id: string): Promise<boolean> {
+    if (this.patterns.has(id)) return true;
+    const found = await call<PatternDetail>('GET', `/patterns/${id}`);
+    if (!found.ok || !found.value.recipe) {
+      toasts.problem(
+        found.ok
+          ? `“${found.value.name}” is not published yet; publish it on the bench first.`
+          : found.failure.message,
+      );
+      return false;
+    }
+    const { name, newest, recipe, colourways } = found.value;
+    this.patterns.set(id, { id, name, newest, recipes: { [newest]: recipe }, colourways });
+    return true;
+  }
+
+  freshName(base: string): string {
+    return freeName(
+      base,
+      this.doc.shapes.map((shape) => shape.name),
+    );
+  }
+}
