@@ -131,9 +131,7 @@
     background: var(--paper);
   }
   ul {
-    margin: 0;
     padding: 8px;
-    list-style: none;
   }
   nav a {
     display: grid;

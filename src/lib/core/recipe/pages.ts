@@ -21,6 +21,16 @@ const iso216 = (name: string, width: number, height: number): PagePreset => ({
   source: 'ISO 216',
 });
 
+const ansi = (id: string, name: string, width: number, height: number): PagePreset => ({
+  id,
+  name,
+  width,
+  height,
+  measure: 'in',
+  ppi: 300,
+  source: 'ANSI/ASME Y14.1, sizes A and B',
+});
+
 const screen = (id: string, name: string, width: number, height: number): PagePreset => ({
   id,
   name,
@@ -36,6 +46,8 @@ export const PAGE_PRESETS: readonly PagePreset[] = [
   screen('wide', 'Wide screen', 1920, 1080),
   screen('desktop', 'Desktop page', 1440, 900),
   screen('phone', 'Phone, upright', 1080, 1920),
+  ansi('letter', 'Letter', 8.5, 11),
+  ansi('tabloid', 'Tabloid', 11, 17),
   iso216('A3', 297, 420),
   iso216('A4', 210, 297),
   iso216('A5', 148, 210),
@@ -50,3 +62,9 @@ export const PAGE_PRESETS: readonly PagePreset[] = [
     source: 'ISO/IEC 7810 ID-1',
   },
 ];
+
+/** The size that a new page of a project starts with, by the project's unit. */
+export function startingPage(unit: LengthUnit): PagePreset {
+  const id = { px: 'square', mm: 'a4', in: 'letter', pt: 'a4' }[unit];
+  return PAGE_PRESETS.find((preset) => preset.id === id) as PagePreset;
+}

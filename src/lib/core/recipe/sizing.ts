@@ -1,4 +1,4 @@
-import { applyVector } from '../geom/affine';
+import { about, applyVector, chain, IDENTITY, invert, type Affine } from '../geom/affine';
 import { subtract, type Point } from '../geom/point';
 import { LIMITS } from './limits';
 import { shapeCentre, shapeLinear, type Shape } from './layout';
@@ -54,6 +54,22 @@ export function frameByHandle(
     : { x: (handle.across * (width - shape.width)) / 2, y: (handle.down * (height - shape.height)) / 2 };
   const moved = applyVector(shapeLinear(shape), shift);
   return { x: centre.x + moved.x - width / 2, y: centre.y + moved.y - height / 2, width, height };
+}
+
+/**
+ * The map of the page that slants a shape when the middle of a side is pulled along that side by `by` (page px): the
+ * opposite side stays where it is. `null` for a corner.
+ */
+export function slantByHandle(shape: Shape, { across, down }: FrameHandle, by: Point): Affine | null {
+  if ((across === 0) === (down === 0)) return null;
+  const along = inShapeAxes(shape, by);
+  const slant: Affine =
+    down === 0
+      ? { ...IDENTITY, b: along.y / (across * shape.width), f: along.y / 2 }
+      : { ...IDENTITY, c: along.x / (down * shape.height), e: along.x / 2 };
+  const axes = shapeLinear(shape);
+  const back = invert(axes);
+  return back && about(shapeCentre(shape), chain(axes, slant, back));
 }
 
 function keepRatio(shape: Shape, handle: FrameHandle, width: number, height: number): [number, number] {

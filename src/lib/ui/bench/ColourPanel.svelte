@@ -118,11 +118,6 @@
 </Panel>
 
 <style>
-  ul {
-    margin: 0;
-    padding: 0;
-    list-style: none;
-  }
   li {
     display: flex;
     align-items: center;

@@ -195,8 +195,6 @@
   }
   ol {
     margin: 8px 0 2px;
-    padding: 0;
-    list-style: none;
   }
   li {
     display: grid;

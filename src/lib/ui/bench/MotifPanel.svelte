@@ -149,11 +149,6 @@
     color: var(--kelp);
     font-weight: 600;
   }
-  ul {
-    margin: 0;
-    padding: 0;
-    list-style: none;
-  }
   li {
     display: flex;
     align-items: center;

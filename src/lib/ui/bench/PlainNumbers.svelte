@@ -118,8 +118,5 @@
   select {
     max-width: 120px;
     padding: 1px 4px;
-    border: 1px solid var(--rule);
-    border-radius: 4px;
-    background: var(--card);
   }
 </style>

@@ -125,11 +125,6 @@
     font-weight: 600;
     cursor: pointer;
   }
-  ul {
-    margin: 0;
-    padding: 0;
-    list-style: none;
-  }
   li {
     display: flex;
     align-items: center;

@@ -189,7 +189,4 @@
   input {
     accent-color: var(--kelp);
   }
-  .problem {
-    color: var(--amber);
-  }
 </style>

@@ -26,8 +26,5 @@
   select {
     max-width: 140px;
     padding: 1px 4px;
-    border: 1px solid var(--rule);
-    border-radius: 4px;
-    background: var(--card);
   }
 </style>

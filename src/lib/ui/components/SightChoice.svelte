@@ -41,11 +41,6 @@
   }
   select {
     max-width: 112px;
-    padding: 3px 4px;
-    border: 1px solid var(--rule);
-    border-radius: var(--radius);
-    background: var(--card);
-    color: var(--ink);
     font-size: 12.5px;
   }
 </style>

@@ -168,7 +168,4 @@
     height: 8px;
     accent-color: var(--kelp);
   }
-  .problem {
-    color: var(--amber);
-  }
 </style>

@@ -209,8 +209,5 @@
   ul {
     display: grid;
     gap: 5px;
-    margin: 0;
-    padding: 0;
-    list-style: none;
   }
 </style>

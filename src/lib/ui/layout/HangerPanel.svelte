@@ -105,10 +105,8 @@
   ul {
     flex: 1;
     min-height: 0;
-    margin: 0;
     padding: 4px 8px 16px;
     overflow: auto;
-    list-style: none;
   }
   button {
     display: block;

@@ -92,7 +92,4 @@
     font: inherit;
     resize: vertical;
   }
-  .problem {
-    color: var(--signal);
-  }
 </style>

@@ -187,10 +187,6 @@
   }
   select {
     max-width: 190px;
-    padding: 2px 4px;
-    border: 1px solid var(--rule);
-    border-radius: 4px;
-    background: var(--card);
   }
   .background {
     display: inline-flex;

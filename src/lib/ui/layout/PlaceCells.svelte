@@ -130,19 +130,22 @@
     >
   </div>
 </div>
-{#if fills.some((one) => Math.abs(one.skew) > 1e-6)}
-  <div class="cell">
-    <FillReset name="Skew" plain="0°" changed onreset={reset({ skew: 0 })} />
-    <NumberField
-      label="Skew"
-      value={fill.skew}
-      kind={{ suffix: '°' }}
-      {...LIMITS.skew}
-      mixed={mixed((one) => one.skew)}
-      {...setSkew}
-    />
-  </div>
-{/if}
+<div class="cell">
+  <FillReset
+    name="Skew"
+    plain="0°"
+    changed={fills.some((one) => one.skew !== 0)}
+    onreset={reset({ skew: 0 })}
+  />
+  <NumberField
+    label="Skew"
+    value={fill.skew}
+    kind={{ suffix: '°' }}
+    {...LIMITS.skew}
+    mixed={mixed((one) => one.skew)}
+    {...setSkew}
+  />
+</div>
 <div class="cell">
   <div class="values heading">
     <FillReset

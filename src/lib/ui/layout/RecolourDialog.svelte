@@ -184,18 +184,12 @@
   }
   select {
     min-width: 0;
-    padding: 3px 6px;
-    border: 1px solid var(--rule);
-    border-radius: var(--radius);
-    background: var(--card);
   }
   ul {
     flex: 1;
     min-height: 0;
     margin: 8px 0 0;
-    padding: 0;
     overflow: auto;
-    list-style: none;
   }
   li {
     display: grid;
@@ -231,8 +225,5 @@
   }
   figcaption {
     grid-column: 1 / -1;
-  }
-  .problem {
-    color: var(--amber);
   }
 </style>

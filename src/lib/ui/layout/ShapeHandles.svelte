@@ -2,8 +2,14 @@
   import { applyVector, chain, scaling, translation } from '$lib/core/geom/affine';
   import { formatPath, transformPath } from '$lib/core/geom/path';
   import { frameCorners, shapeCentre, shapeLinear, shapeOutline, type Shape } from '$lib/core/recipe/layout';
-  import { FRAME_HANDLES, frameByHandle, handlePoint, type FrameHandle } from '$lib/core/recipe/sizing';
-  import { sizeTo, turnBy } from '$lib/core/recipe/transform';
+  import {
+    FRAME_HANDLES,
+    frameByHandle,
+    handlePoint,
+    slantByHandle,
+    type FrameHandle,
+  } from '$lib/core/recipe/sizing';
+  import { mapBy, sizeTo, turnBy, withinLimits } from '$lib/core/recipe/transform';
   import { directionDegrees, subtract, type Point } from '$lib/core/geom/point';
   import type { LayoutEditor } from './editor.svelte';
   import type { View } from './view.svelte';
@@ -42,6 +48,12 @@
       },
       move: (at, event) => {
         const pointer = subtract(at, grip);
+        if (event.ctrlKey || event.metaKey) {
+          const slant = slantByHandle(start, handle, subtract(pointer, handlePoint(start, handle)));
+          const slanted = slant && mapBy(start, editor.scope, slant, editor.activeOf(start)?.id);
+          if (slanted && withinLimits(slanted)) editor.change(() => slanted, { live: true });
+          if (slant) return;
+        }
         const frame = frameByHandle(start, handle, pointer, {
           proportional: event.shiftKey,
           centred: event.altKey,
@@ -95,7 +107,9 @@
       transform="rotate({shape.rotation} {at.x} {at.y})"
       style:cursor={cursorOf(index)}
       {@attach sizing(handle)}
-    />
+    >
+      {#if handle.across === 0 || handle.down === 0}<title>Size it; Ctrl or Cmd to slant it</title>{/if}
+    </rect>
   {/each}
   <circle
     class="grip"

@@ -293,7 +293,4 @@
     max-width: 320px;
     margin-right: auto;
   }
-  .problem {
-    color: var(--signal);
-  }
 </style>

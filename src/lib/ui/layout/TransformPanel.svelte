@@ -210,10 +210,6 @@
     border-color: var(--kelp);
     background: var(--kelp);
   }
-  .problem {
-    margin: 0;
-    color: var(--signal);
-  }
   .actions {
     display: flex;
     justify-content: flex-end;

@@ -148,8 +148,4 @@
     max-height: 78px;
     overflow: auto;
   }
-  .problem {
-    margin: 0;
-    color: var(--signal);
-  }
 </style>

@@ -77,10 +77,7 @@
     display: grid;
     gap: 2px;
     max-height: 300px;
-    margin: 0;
-    padding: 0;
     overflow: auto;
-    list-style: none;
   }
   li {
     display: grid;

@@ -217,11 +217,6 @@
     display: block;
     background: var(--surround);
   }
-  ul {
-    margin: 0;
-    padding: 0;
-    list-style: none;
-  }
   .slots {
     max-height: 190px;
     overflow: auto;
@@ -261,11 +256,5 @@
   }
   input[type='range'] {
     accent-color: var(--kelp);
-  }
-  select {
-    padding: 4px 8px;
-    border: 1px solid var(--rule);
-    border-radius: var(--radius);
-    background: var(--card);
   }
 </style>

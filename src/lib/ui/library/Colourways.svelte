@@ -147,9 +147,6 @@
     display: grid;
     grid-template-columns: 1fr 1fr;
     gap: 10px;
-    margin: 0;
-    padding: 0;
-    list-style: none;
   }
   li {
     position: relative;

@@ -136,7 +136,4 @@
     align-items: center;
     gap: 8px;
   }
-  .problem {
-    color: var(--amber);
-  }
 </style>

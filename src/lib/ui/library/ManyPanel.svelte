@@ -144,10 +144,4 @@
     flex-wrap: wrap;
     gap: 6px;
   }
-  select {
-    padding: 4px 8px;
-    border: 1px solid var(--rule);
-    border-radius: var(--radius);
-    background: var(--card);
-  }
 </style>

@@ -10,7 +10,7 @@
     type LengthUnit,
   } from '$lib/core/num/length';
   import { LIMITS } from '$lib/core/recipe/limits';
-  import { PAGE_PRESETS } from '$lib/core/recipe/pages';
+  import { PAGE_PRESETS, startingPage } from '$lib/core/recipe/pages';
   import { call } from '../state/api';
   import Button from '../components/Button.svelte';
   import Dialog from '../components/Dialog.svelte';
@@ -21,15 +21,12 @@
   type Props = { projectId: string; unit: LengthUnit; onclose: () => void };
   let { projectId, unit, onclose }: Props = $props();
 
-  /** It starts with the first size that is measured as the project is. */
-  const first = untrack(() => PAGE_PRESETS.find((preset) => preset.measure === unit));
-  const whole = (side: number | undefined): number => toPx(side ?? 1080, first?.measure ?? 'px');
-
+  const first = untrack(() => startingPage(unit));
   let name = $state('Layout 1');
   let measure: LengthUnit = $state(untrack(() => unit));
-  let width = $state(whole(first?.width));
-  let height = $state(whole(first?.height));
-  let ppi = $state(first?.ppi ?? 96);
+  let width = $state(toPx(first.width, first.measure));
+  let height = $state(toPx(first.height, first.measure));
+  let ppi = $state(first.ppi);
   let problem: string | null = $state(null);
   let busy = $state(false);
 
@@ -154,9 +151,6 @@
   }
   select {
     padding: 5px 8px;
-    border: 1px solid var(--rule);
-    border-radius: var(--radius);
-    background: var(--card);
   }
   .actions {
     display: flex;

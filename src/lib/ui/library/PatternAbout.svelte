@@ -111,11 +111,6 @@
     font-weight: 600;
     text-align: right;
   }
-  ul {
-    margin: 0;
-    padding: 0;
-    list-style: none;
-  }
   li {
     display: flex;
     align-items: center;

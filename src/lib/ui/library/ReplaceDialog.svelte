@@ -185,11 +185,6 @@
     border: 1px solid var(--rule);
     border-radius: var(--radius);
   }
-  ul {
-    margin: 0;
-    padding: 0;
-    list-style: none;
-  }
   .found {
     flex: 1;
     min-height: 0;
@@ -238,8 +233,5 @@
     display: grid;
     min-width: 0;
     font-size: 12.5px;
-  }
-  .problem {
-    color: var(--amber);
   }
 </style>

@@ -192,11 +192,6 @@
 </Dialog>
 
 <style>
-  ul {
-    margin: 0;
-    padding: 0;
-    list-style: none;
-  }
   .items {
     display: grid;
     gap: 8px;
@@ -253,14 +248,5 @@
   progress {
     width: 100%;
     accent-color: var(--kelp);
-  }
-  select {
-    padding: 4px 6px;
-    border: 1px solid var(--rule);
-    border-radius: var(--radius);
-    background: var(--card);
-  }
-  .problem {
-    color: var(--amber);
   }
 </style>

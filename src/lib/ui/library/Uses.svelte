@@ -157,9 +157,6 @@
   }
   ul {
     width: 100%;
-    margin: 0;
-    padding: 0;
-    list-style: none;
   }
   li {
     display: flex;

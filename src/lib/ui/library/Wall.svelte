@@ -112,9 +112,6 @@
   }
   .inner {
     position: relative;
-    margin: 0;
-    padding: 0;
-    list-style: none;
   }
   li {
     position: absolute;

@@ -84,9 +84,6 @@
     display: grid;
     width: 100%;
     gap: 4px;
-    margin: 0;
-    padding: 0;
-    list-style: none;
   }
   li {
     display: flex;

@@ -365,9 +365,6 @@
     flex: 1;
     grid-template-columns: repeat(auto-fill, minmax(104px, 1fr));
     gap: 10px;
-    margin: 0;
-    padding: 0;
-    list-style: none;
   }
   .entry {
     display: grid;
@@ -411,8 +408,5 @@
   }
   .text {
     width: 100%;
-  }
-  .problem {
-    color: var(--amber);
   }
 </style>

@@ -174,9 +174,6 @@
     display: flex;
     flex-wrap: wrap;
     gap: 8px;
-    margin: 0;
-    padding: 0;
-    list-style: none;
   }
   li button {
     display: grid;
@@ -197,8 +194,5 @@
   }
   .left {
     opacity: 0.4;
-  }
-  .problem {
-    color: var(--amber);
   }
 </style>

@@ -72,9 +72,6 @@
   ul {
     display: grid;
     gap: 6px;
-    margin: 0;
-    padding: 0;
-    list-style: none;
   }
   li {
     display: grid;

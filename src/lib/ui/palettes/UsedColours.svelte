@@ -99,10 +99,7 @@
     display: grid;
     gap: 2px;
     max-height: 340px;
-    margin: 0;
-    padding: 0;
     overflow: auto;
-    list-style: none;
   }
   li label {
     display: grid;
@@ -116,8 +113,5 @@
     height: 18px;
     border-radius: 50%;
     box-shadow: inset 0 0 0 1px rgb(20 33 31 / 25%);
-  }
-  .problem {
-    color: var(--amber);
   }
 </style>

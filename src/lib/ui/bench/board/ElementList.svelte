@@ -43,10 +43,7 @@
 <style>
   ul {
     max-height: 260px;
-    margin: 0;
-    padding: 0;
     overflow: auto;
-    list-style: none;
   }
   button {
     display: flex;
