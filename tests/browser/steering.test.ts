@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import type { Page } from 'puppeteer-core';
 import { PNG } from 'pngjs';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { apply, IDENTITY } from '../../src/lib/core/geom/affine';
 import { colourFill, gradientFill, type Fill, type PatternFill } from '../../src/lib/core/recipe/fill';
 import { freshGradient, type Gradient } from '../../src/lib/core/recipe/gradient';
 import { freshShape, type Shape } from '../../src/lib/core/recipe/layout';
@@ -108,6 +109,36 @@ describe('a gradient on the stage', () => {
     const { mask } = topOf(await shapeNow('Panel'));
     near(mask?.kind === 'gradient' ? mask.gradient.from : { x: 0, y: 0 }, 0.3, 0.8);
     expect(await page.$('.mask')).not.toBeNull();
+  });
+});
+
+describe('a painted mask', () => {
+  it('is scaled, turned and moved by numbers, on the stage as in PNG', async () => {
+    const strokes = [
+      { mode: 'erase', size: 90, softness: 0.5, strength: 1, points: [120, 150, 300, 150] },
+    ] as const;
+    const mask = { kind: 'painted', matrix: IDENTITY, strokes } as const;
+    await open([panel([{ ...dots(), mask }])], { width: 560, height: 370 });
+    await choose('Panel');
+    await press(page, 'Soft mask: masked');
+    await enter(page, 'Turn of the mask', '90');
+    await enter(page, 'Scale of the mask', '150');
+    const laid = topOf(await shapeNow('Panel')).mask;
+    // The frame's middle stays: the stroke runs down through it now, half as long again.
+    const { matrix } = laid?.kind === 'painted' ? laid : { matrix: IDENTITY };
+    const [start, end] = [apply(matrix, { x: 120, y: 150 }), apply(matrix, { x: 300, y: 150 })];
+    expect(end.x).toBeCloseTo(start.x, 6);
+    expect(end.y - start.y).toBeCloseTo(270, 6);
+    expect(apply(matrix, { x: 200, y: 150 })).toEqual({
+      x: expect.closeTo(200, 6),
+      y: expect.closeTo(150, 6),
+    });
+    // Once for the panel; what follows lets the selection go.
+    await page.keyboard.press('Escape');
+    await page.focus('.stage');
+    const stage = await stagePixels(560, 370);
+    const png = PNG.sync.read(await exportPng(layoutId(), 96));
+    expect(differing(stage, png, 24)).toBeLessThan(0.01);
   });
 });
 

@@ -1,5 +1,5 @@
-import type { Affine } from '../geom/affine';
-import { IDENTITY } from '../geom/affine';
+import { about, chain, IDENTITY, rotation, scaling, translation, type Affine } from '../geom/affine';
+import { directionDegrees, type Point } from '../geom/point';
 import type { Gradient } from './gradient';
 
 /**
@@ -43,3 +43,28 @@ export type PictureMask = {
 
 /** A painted mask that shows everything. */
 export const freshMask = (): PaintedMask => ({ kind: 'painted', matrix: IDENTITY, strokes: [] });
+
+/** A mask that lies on its frame by a matrix of its own. */
+export type PlacedMask = PaintedMask | PictureMask;
+
+/** How a mask lies: its corner in px of the frame, its scale as a factor, its turn in degrees clockwise. */
+export type MaskPlace = { x: number; y: number; scale: number; turn: number };
+
+export const maskPlace = ({ matrix: { a, b, e, f } }: PlacedMask): MaskPlace => ({
+  x: e,
+  y: f,
+  scale: Math.hypot(a, b),
+  turn: directionDegrees({ x: a, y: b }),
+});
+
+/** The mask laid anew: it is scaled and turned about `centre` (frame px), and moved to where its corner shall lie. */
+export function layMask<T extends PlacedMask>(mask: T, to: Partial<MaskPlace>, centre: Point): T {
+  const from = maskPlace(mask);
+  const turned = about(
+    centre,
+    chain(rotation((to.turn ?? from.turn) - from.turn), scaling((to.scale ?? from.scale) / from.scale)),
+  );
+  const laid = chain(turned, mask.matrix);
+  const moved = chain(translation((to.x ?? laid.e) - laid.e, (to.y ?? laid.f) - laid.f), laid);
+  return { ...mask, matrix: moved };
+}

@@ -120,6 +120,9 @@
       }
       event.preventDefault();
     } else if (event.key === 'Escape') {
+      // Where there is nothing to give up, Escape is for the panel that the field stands in.
+      const idle = typed === null && problem === null && !scrub;
+      if (idle && event.currentTarget.closest('[role="dialog"]')) return;
       typed = null;
       problem = null;
       if (scrub) {

@@ -9,6 +9,7 @@
   import Tick from '../components/Tick.svelte';
   import type { LayoutEditor } from './editor.svelte';
   import GradientPicker from './GradientPicker.svelte';
+  import MaskPlacing from './MaskPlacing.svelte';
   import { putGradient, steering } from './steer';
   import { PICTURE_TYPES, takePicture } from './pictures';
 
@@ -73,7 +74,8 @@
           checked={mask.inverted}
           onset={(inverted) => mask.kind === 'picture' && set({ ...mask, inverted })}
         />
-      {:else}
+      {/if}
+      {#if mask?.kind === 'gradient'}
         <GradientPicker
           gradient={mask.gradient}
           {shape}
@@ -82,6 +84,8 @@
           onset={(gradient, live) => putGradient(editor, place, gradient, live)}
           oncancel={() => editor.history.cancel()}
         />
+      {:else if mask}
+        <MaskPlacing {editor} {shape} {mask} {over} />
       {/if}
       <div class="row">
         <Button onclick={() => paint(close)}>{mask?.kind === 'painted' ? 'Go on painting' : 'Paint'}</Button>
@@ -123,8 +127,12 @@
     justify-items: start;
     gap: 8px;
   }
+  .mask :global(.rows) {
+    justify-self: stretch;
+  }
   .row {
     display: flex;
+    flex-wrap: wrap;
     gap: 6px;
   }
   p {

@@ -9,6 +9,7 @@
     isLengthUnit,
     type LengthUnit,
   } from '$lib/core/num/length';
+  import { freeName } from '$lib/core/recipe/edit';
   import { LIMITS } from '$lib/core/recipe/limits';
   import { PAGE_PRESETS, startingPage } from '$lib/core/recipe/pages';
   import { call } from '../state/api';
@@ -18,11 +19,11 @@
   import NumberField from '../components/NumberField.svelte';
 
   /** Asks for name, size and resolution of a new layout, from a preset or exact numbers, and opens it. */
-  type Props = { projectId: string; unit: LengthUnit; onclose: () => void };
-  let { projectId, unit, onclose }: Props = $props();
+  type Props = { projectId: string; unit: LengthUnit; names: string[]; onclose: () => void };
+  let { projectId, unit, names, onclose }: Props = $props();
 
   const first = untrack(() => startingPage(unit));
-  let name = $state('Layout 1');
+  let name = $state(untrack(() => freeName('Layout 1', names)));
   let measure: LengthUnit = $state(untrack(() => unit));
   let width = $state(toPx(first.width, first.measure));
   let height = $state(toPx(first.height, first.measure));

@@ -136,7 +136,12 @@
 {#if parts}
   <RecolourDialog {parts} palettes={data.palettes} onapply={exchange} onclose={() => (parts = null)} />
 {/if}
-{#if asking}<NewLayout projectId={project.id} unit={project.measure} onclose={() => (asking = false)} />{/if}
+{#if asking}<NewLayout
+    projectId={project.id}
+    unit={project.measure}
+    names={project.layoutList.map(({ name }) => name)}
+    onclose={() => (asking = false)}
+  />{/if}
 
 <style>
   .view {
