@@ -164,6 +164,29 @@ describe('the ledger', () => {
   });
 });
 
+describe('by keyboard', () => {
+  it('goes from stage to fill bar to ledger and back, and changes what is there', async () => {
+    await open([panel([dots()])]);
+    await choose('Panel');
+    await page.focus('.stage');
+    const held = (): Promise<string> =>
+      page.evaluate(
+        () => document.activeElement?.closest('.stage, .bar, .ledger')?.className.split(' ')[0] ?? 'none',
+      );
+    const seen = [await held()];
+    for (const shift of [false, false, false, true, true]) {
+      if (shift) await page.keyboard.down('Shift');
+      await page.keyboard.press('F6');
+      if (shift) await page.keyboard.up('Shift');
+      seen.push(await held());
+    }
+    expect(seen).toEqual(['stage', 'bar', 'ledger', 'stage', 'ledger', 'bar']);
+    // The first number of the bar is the scale: it takes keys at once.
+    await page.keyboard.press('ArrowUp');
+    expect(topOf(await shapeNow('Panel'))).toMatchObject({ scaleX: 1.01, scaleY: 1.01 });
+  });
+});
+
 describe('a drawing from an SVG file', () => {
   it('becomes shapes with its colours, in one group', async () => {
     const file = join(folder, 'badge.svg');

@@ -39,7 +39,7 @@
   import FillBar from './FillBar.svelte';
   import FormNumbers from './FormNumbers.svelte';
   import HangerPanel from './HangerPanel.svelte';
-  import { keyIsTaken, layoutKey, LAYOUT_KEYS } from './keys';
+  import { keyIsTaken, layoutKey, LAYOUT_KEYS, nextPart } from './keys';
   import KeysDialog from './KeysDialog.svelte';
   import Ledger from './Ledger.svelte';
   import RecolourDialog from './RecolourDialog.svelte';
@@ -122,6 +122,11 @@
     help: () => (showKeys = true),
   };
   function onkey(event: KeyboardEvent): void {
+    if (event.key === 'F6' && !(event.target as Element).closest('dialog')) {
+      event.preventDefault();
+      nextPart(event.shiftKey ? -1 : 1);
+      return;
+    }
     if (keyIsTaken(event)) return;
     if (layoutKey(event, editor, actions)) event.preventDefault();
   }

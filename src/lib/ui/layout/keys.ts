@@ -12,6 +12,7 @@ export const LAYOUT_KEYS = [
   ['Alt while pressing', 'Choose one shape of a group alone'],
   ['[ and ]', 'Send back, bring forward'],
   ['Ctrl/Cmd+A', 'Select all shapes'],
+  ['F6', 'Go on to the stage, the fill bar or the ledger; with Shift back'],
   ['Escape', 'Give up a drag, or the selection'],
   ['Ctrl/Cmd+Z', 'Undo; with Shift redo'],
   ['V held, W held', 'See the layout before the last step; without its patterns'],
@@ -89,6 +90,26 @@ function commandKey(key: string, shift: boolean, editor: LayoutEditor): boolean 
   else if (key === 'g') (shift ? ungroup : group)(editor);
   else return false;
   return true;
+}
+
+/** What has the keyboard first in each part of the view. */
+const PARTS: readonly { part: string; first: string[] }[] = [
+  { part: '.stage', first: ['.stage'] },
+  { part: '.bar', first: ['.bar input', '.bar button'] },
+  { part: '.ledger', first: ['.ledger tr[aria-selected="true"]', '.ledger tr[tabindex]', '.ledger input'] },
+];
+
+/** Takes the keyboard on to the next part of the view, or back. */
+export function nextPart(step: 1 | -1): void {
+  const held = PARTS.findIndex(({ part }) => document.activeElement?.closest(part));
+  const from = held < 0 && step < 0 ? 0 : held;
+  const next = PARTS[(from + step + PARTS.length) % PARTS.length];
+  for (const selector of next?.first ?? []) {
+    const target = document.querySelector<HTMLElement>(selector);
+    if (!target) continue;
+    target.focus();
+    return;
+  }
 }
 
 /** True for a key press that belongs to a field, a button or an open dialog, not to the view. */
