@@ -2,6 +2,7 @@
   import '@fontsource-variable/schibsted-grotesk/index.css';
   import '@fontsource-variable/spline-sans-mono/index.css';
   import '$lib/ui/theme.css';
+  import '$lib/ui/handles.css';
   import SightFilters from '$lib/ui/components/SightFilters.svelte';
   import Toasts from '$lib/ui/components/Toasts.svelte';
 

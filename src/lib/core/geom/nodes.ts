@@ -163,6 +163,31 @@ export function nearestStretch(
   return best;
 }
 
+/** Rows with one point of one of them exchanged. */
+export const putNode = (rows: readonly NodeRow[], row: number, index: number, node: PathNode): NodeRow[] =>
+  rows.map((held, at) => (at === row ? withNode(held, index, node) : held));
+
+/** Rows in which a corner was made smooth, or a smooth point a corner. */
+export function toggleSmooth(rows: readonly NodeRow[], row: number, index: number): NodeRow[] {
+  const node = rows[row]?.nodes[index];
+  const corner = node !== undefined && node.before === null && node.after === null;
+  return rows.map((held, at) => (at === row ? setSmooth(held, index, corner) : held));
+}
+
+/** Rows without one point; a row that is left with fewer than two goes. */
+export const dropNode = (rows: readonly NodeRow[], row: number, index: number): NodeRow[] =>
+  rows.flatMap((held, at) => (at === row ? (removeNode(held, index) ?? []) : [held]));
+
+/** Rows with a point added where they pass nearest to `point`. */
+export function addNode(rows: readonly NodeRow[], point: Point): NodeRow[] {
+  const found = rows.flatMap((held, row) => {
+    const near = nearestStretch(held, point);
+    return near ? [{ row, ...near }] : [];
+  });
+  const [best] = found.sort((one, other) => one.distance - other.distance);
+  return rows.map((held, row) => (row === best?.row ? insertNode(held, best.index, best.t) : held));
+}
+
 function withNode(row: NodeRow, index: number, node: PathNode): NodeRow {
   return { ...row, nodes: row.nodes.map((held, at) => (at === index ? node : held)) };
 }

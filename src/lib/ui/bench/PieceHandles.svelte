@@ -44,70 +44,48 @@
   });
 </script>
 
-{#each editor.chosen as placing (placing.id)}
-  {#each images.slice(1) as image, index (index)}
-    <polygon class="image" points={frame(placing, image)} />
+<g class="handles">
+  {#each editor.chosen as placing (placing.id)}
+    {#each images.slice(1) as image, index (index)}
+      <polygon class="image" points={frame(placing, image)} />
+    {/each}
+    <polygon class="halo" points={frame(placing, images[0])} />
+    <polygon class="line" points={frame(placing, images[0])} />
   {/each}
-  <polygon class="halo" points={frame(placing, images[0])} />
-  <polygon class="chosen" points={frame(placing, images[0])} />
-{/each}
-{#if single && turner}
-  {#each grips as corner, index (index)}
-    <rect
-      class="grip"
+  {#if single && turner}
+    {#each grips as corner, index (index)}
+      <rect
+        class="grip"
+        role="presentation"
+        data-handle="size-{index}"
+        x={corner.x - 4.5}
+        y={corner.y - 4.5}
+        width="9"
+        height="9"
+        transform="rotate({single.rotation} {corner.x} {corner.y})"
+        {@attach sizing(context)}
+      />
+    {/each}
+    <circle
+      class="grip turn"
       role="presentation"
-      data-handle="size-{index}"
-      x={corner.x - 4.5}
-      y={corner.y - 4.5}
-      width="9"
-      height="9"
-      transform="rotate({single.rotation} {corner.x} {corner.y})"
-      {@attach sizing(context)}
-    />
-  {/each}
-  <circle
-    class="grip turn"
-    role="presentation"
-    data-handle="turn"
-    cx={turner.x}
-    cy={turner.y}
-    r="5.5"
-    {@attach turning(context)}
-  >
-    <title>Turn the piece; Shift for steps of 15°</title>
-  </circle>
-{/if}
+      data-handle="turn"
+      cx={turner.x}
+      cy={turner.y}
+      r="5.5"
+      {@attach turning(context)}
+    >
+      <title>Turn the piece; Shift for steps of 15°</title>
+    </circle>
+  {/if}
+</g>
 
 <style>
-  .chosen,
-  .halo,
   .image {
     fill: none;
     pointer-events: none;
-  }
-  .image {
     stroke: var(--kelp);
     stroke-width: 1px;
     stroke-dasharray: 2 3;
-  }
-  .halo {
-    stroke: rgb(255 255 255 / 85%);
-    stroke-width: 4px;
-  }
-  .chosen {
-    stroke: var(--kelp);
-    stroke-width: 1.5px;
-  }
-  .grip {
-    fill: #fff;
-    stroke: var(--kelp);
-    stroke-width: 1.75px;
-    cursor: nwse-resize;
-  }
-  .grip.turn {
-    cursor: grab;
-  }
-  .grip:hover {
-    fill: var(--kelp-tint);
   }
 </style>

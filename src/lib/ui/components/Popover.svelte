@@ -12,7 +12,9 @@
     aside?: boolean;
     /** Told when it closes, however that came about. */
     onclose?: () => void;
-    button: Snippet;
+    /** What the button shows; a few words are enough as `text`. */
+    button?: Snippet;
+    text?: string;
     children: Snippet<[close: () => void]>;
   };
   let {
@@ -24,6 +26,7 @@
     aside = false,
     onclose,
     button,
+    text = '',
     children,
   }: Props = $props();
 
@@ -86,7 +89,8 @@
     aria-label={label}
     {title}
     {disabled}
-    onclick={toggle}>{@render button()}</button
+    onclick={toggle}
+    >{#if button}{@render button()}{:else}<span class="text">{text}</span>{/if}</button
   >
   {#if open}
     <div
@@ -129,6 +133,11 @@
   .trigger:disabled {
     cursor: default;
     opacity: 0.6;
+  }
+  .text {
+    color: var(--kelp);
+    font-size: var(--small);
+    white-space: nowrap;
   }
   .panel {
     position: fixed;

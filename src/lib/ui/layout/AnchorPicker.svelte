@@ -1,5 +1,6 @@
 <script lang="ts">
   import type { PlacedFill } from '$lib/core/recipe/fill';
+  import OptionRow from '../components/OptionRow.svelte';
   import Popover from '../components/Popover.svelte';
   import type { LayoutEditor } from './editor.svelte';
 
@@ -8,36 +9,32 @@
   let { editor, fill }: Props = $props();
 </script>
 
-<Popover label="Offset from the {fill.anchored}" width={270}>
-  {#snippet button()}<span class="text">from the {fill.anchored}</span>{/snippet}
+<Popover label="Offset from the {fill.anchored}" width={270} text="from the {fill.anchored}">
   {#snippet children(close)}
     <div class="options">
-      <button
-        type="button"
-        aria-pressed={fill.anchored === 'shape'}
+      <OptionRow
+        pressed={fill.anchored === 'shape'}
         onclick={() => {
           editor.anchor('shape');
           close();
-        }}><strong>The shape</strong><span>Moving the shape takes the pattern along.</span></button
+        }}><strong>The shape</strong><span>Moving the shape takes the pattern along.</span></OptionRow
       >
-      <button
-        type="button"
-        aria-pressed={fill.anchored === 'page'}
+      <OptionRow
+        pressed={fill.anchored === 'page'}
         onclick={() => {
           editor.anchor('page');
           close();
-        }}><strong>The page</strong><span>The shape moves over a pattern that stands still.</span></button
+        }}><strong>The page</strong><span>The shape moves over a pattern that stands still.</span></OptionRow
       >
       {#if editor.selected.size > 1}
-        <button
-          type="button"
+        <OptionRow
           onclick={() => {
             editor.continueFirst();
             close();
           }}
           ><strong>Continue one pattern</strong><span
             >All selected shapes show one plane, laid as in the backmost.</span
-          ></button
+          ></OptionRow
         >
       {/if}
     </div>
@@ -45,30 +42,11 @@
 </Popover>
 
 <style>
-  .text {
-    color: var(--kelp);
-    font-size: var(--small);
-    white-space: nowrap;
-  }
   .options {
     display: grid;
     gap: 2px;
   }
-  button {
-    display: grid;
-    gap: 1px;
-    padding: 5px 8px;
-    border: 0;
-    border-radius: 4px;
-    background: none;
-    text-align: left;
-    cursor: pointer;
-  }
-  button:hover,
-  [aria-pressed='true'] {
-    background: var(--kelp-tint);
-  }
-  button span {
+  span {
     color: var(--muted);
     font-size: 12.5px;
   }

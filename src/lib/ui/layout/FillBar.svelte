@@ -116,8 +116,7 @@
       {:else if fill.kind === 'gradient'}
         <div class="cell">
           <span>Gradient</span>
-          <Popover label="Edit the gradient" width={296} aside>
-            {#snippet button()}<span class="text">edit …</span>{/snippet}
+          <Popover label="Edit the gradient" width={296} aside text="edit …">
             <GradientPicker
               gradient={fill.gradient}
               shape={holder}
@@ -222,8 +221,5 @@
     font-weight: 650;
     text-overflow: ellipsis;
     white-space: nowrap;
-  }
-  .text {
-    color: var(--kelp);
   }
 </style>

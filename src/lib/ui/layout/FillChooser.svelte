@@ -1,4 +1,5 @@
 <script lang="ts">
+  import OptionRow from '../components/OptionRow.svelte';
   import type { PatternSummary } from '$lib/contract/data';
   import { swatchUrl } from '../library/say';
 
@@ -17,20 +18,22 @@
 </script>
 
 <div class="choices">
-  <button type="button" onclick={oncolour}>A plain colour</button>
-  <button type="button" onclick={ongradient}>A gradient</button>
-  <button type="button" onclick={() => file?.click()}>A picture …</button>
-  {#if onnothing}<button type="button" onclick={onnothing}>Nothing</button>{/if}
+  <OptionRow onclick={oncolour}>A plain colour</OptionRow>
+  <OptionRow onclick={ongradient}>A gradient</OptionRow>
+  <OptionRow onclick={() => file?.click()}>A picture …</OptionRow>
+  {#if onnothing}<OptionRow onclick={onnothing}>Nothing</OptionRow>{/if}
   {#each patterns as pattern (pattern.id)}
-    <button type="button" class:used={pattern.id === used} onclick={() => onpattern(pattern.id)}>
-      <img
-        src={swatchUrl(pattern, 212, 58, 0.5)}
-        alt=""
-        width="56"
-        height="24"
-        loading="lazy"
-      />{pattern.name}
-    </button>
+    <OptionRow pressed={pattern.id === used} onclick={() => onpattern(pattern.id)}
+      ><span class="pattern">
+        <img
+          src={swatchUrl(pattern, 212, 58, 0.5)}
+          alt=""
+          width="56"
+          height="24"
+          loading="lazy"
+        />{pattern.name}</span
+      >
+    </OptionRow>
   {/each}
   <input
     bind:this={file}
@@ -51,20 +54,10 @@
     display: grid;
     gap: 2px;
   }
-  button {
+  .pattern {
     display: flex;
     align-items: center;
     gap: 10px;
-    padding: 5px 8px;
-    border: 0;
-    border-radius: 4px;
-    background: none;
-    text-align: left;
-    cursor: pointer;
-  }
-  button:hover,
-  .used {
-    background: var(--kelp-tint);
   }
   img {
     object-fit: cover;

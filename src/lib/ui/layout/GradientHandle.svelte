@@ -103,7 +103,7 @@
   }
 </script>
 
-<g class="gradient-handle" data-keeps-open>
+<g class="handles signal" data-keeps-open>
   {#each ['halo', 'line'] as layer (layer)}
     <line class={layer} x1={from.x} y1={from.y} x2={to.x} y2={to.y} />
   {/each}
@@ -123,7 +123,7 @@
   </line>
   {#each ENDS as end (end)}
     {@const at = end === 'from' ? from : to}
-    <circle class="end" data-handle="gradient-{end}" cx={at.x} cy={at.y} r="8" {@attach pulling(end)}>
+    <circle class="grip turn" data-handle="gradient-{end}" cx={at.x} cy={at.y} r="8" {@attach pulling(end)}>
       <title>{title[end]}; Shift for steps of 15°</title>
     </circle>
   {/each}
@@ -146,21 +146,9 @@
 </g>
 
 <style>
-  .halo,
-  .line,
   .rim {
     fill: none;
     pointer-events: none;
-  }
-  .halo {
-    stroke: rgb(255 255 255 / 85%);
-    stroke-width: 5px;
-  }
-  .line {
-    stroke: var(--signal);
-    stroke-width: 1.75px;
-  }
-  .rim {
     stroke: var(--signal);
     stroke-dasharray: 3 4;
   }
@@ -168,12 +156,6 @@
     stroke: transparent;
     stroke-width: 12px;
     cursor: move;
-  }
-  .end {
-    fill: #fff;
-    stroke: var(--signal);
-    stroke-width: 2px;
-    cursor: grab;
   }
   .stop {
     stroke: #fff;

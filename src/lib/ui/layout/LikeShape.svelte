@@ -8,6 +8,7 @@
 <script lang="ts">
   import { isPlaced, type Fill } from '$lib/core/recipe/fill';
   import { fillKey } from '$lib/core/recipe/copy-fill';
+  import OptionRow from '../components/OptionRow.svelte';
   import Popover from '../components/Popover.svelte';
   import Tick from '../components/Tick.svelte';
   import type { LayoutEditor } from './editor.svelte';
@@ -63,8 +64,7 @@
   }
 </script>
 
-<Popover label="Fill like another shape" width={300}>
-  {#snippet button()}<span class="open">like …</span>{/snippet}
+<Popover label="Fill like another shape" width={300} text="like …">
   {#snippet children(close)}
     <div class="like">
       <div class="ticks" role="group" aria-label="What to copy">
@@ -78,8 +78,7 @@
       </div>
       <div class="shapes">
         {#each sources() as { fill, names } (fill.id)}
-          <button
-            type="button"
+          <OptionRow
             disabled={wanted.properties.size === 0}
             onclick={() => {
               take(fill);
@@ -88,7 +87,7 @@
           >
             <span class="names">{names[0]}{names.length > 1 ? ` and ${names.length - 1} more` : ''}</span>
             <span class="what">{nameOf(fill)}<span class="numbers">{numbersOf(fill)}</span></span>
-          </button>
+          </OptionRow>
         {:else}
           <p>No other shape of this layout is filled yet.</p>
         {/each}
@@ -99,10 +98,6 @@
 </Popover>
 
 <style>
-  .open {
-    color: var(--kelp);
-    font-size: var(--small);
-  }
   .like {
     display: grid;
     gap: 8px;
@@ -120,24 +115,6 @@
     gap: 2px;
     max-height: 240px;
     overflow: auto;
-  }
-  button {
-    display: grid;
-    gap: 1px;
-    padding: 5px 8px;
-    border: 0;
-    border-radius: 4px;
-    background: none;
-    font-size: 13px;
-    text-align: left;
-    cursor: pointer;
-  }
-  button:hover:enabled {
-    background: var(--kelp-tint);
-  }
-  button:disabled {
-    opacity: 0.5;
-    cursor: default;
   }
   .names {
     color: var(--ink);

@@ -47,8 +47,7 @@
   }
 </script>
 
-<Popover label="Soft mask: {any ? 'masked' : 'none'}" width={296} aside>
-  {#snippet button()}<span class="open">{any ? 'masked' : 'mask …'}</span>{/snippet}
+<Popover label="Soft mask: {any ? 'masked' : 'none'}" width={296} aside text={any ? 'masked' : 'mask …'}>
   {#snippet children(close)}
     <div class="mask" {@attach steering(editor, place)}>
       <strong>Soft mask</strong>
@@ -118,10 +117,6 @@
 </Popover>
 
 <style>
-  .open {
-    color: var(--kelp);
-    font-size: var(--small);
-  }
   .mask {
     display: grid;
     justify-items: start;

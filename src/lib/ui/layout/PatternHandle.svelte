@@ -142,7 +142,7 @@
 </script>
 
 {#if hub && across && down && knob}
-  <g class="pattern-handle">
+  <g class="handles signal">
     {#each ['halo', 'line'] as layer (layer)}
       <g class={layer}>
         <circle cx={hub.x} cy={hub.y} r={RING} />
@@ -155,7 +155,7 @@
     </circle>
     <circle class="knob" cx={knob.x} cy={knob.y} r="4.5" />
     <rect
-      class="end"
+      class="grip"
       data-handle="arm-across"
       x={across.x - 5}
       y={across.y - 5}
@@ -167,7 +167,7 @@
       <title>Scale the pattern; Shift for this direction alone</title>
     </rect>
     <rect
-      class="end"
+      class="grip"
       data-handle="arm-down"
       x={down.x - 5}
       y={down.y - 5}
@@ -178,26 +178,13 @@
     >
       <title>Scale the pattern; Shift for this direction alone</title>
     </rect>
-    <circle class="hub" data-handle="hub" cx={hub.x} cy={hub.y} r="7" {@attach sliding()}>
+    <circle class="grip hub" data-handle="hub" cx={hub.x} cy={hub.y} r="7" {@attach sliding()}>
       <title>Slide the pattern</title>
     </circle>
   </g>
 {/if}
 
 <style>
-  .halo,
-  .line {
-    fill: none;
-    pointer-events: none;
-  }
-  .halo {
-    stroke: rgb(255 255 255 / 85%);
-    stroke-width: 5px;
-  }
-  .line {
-    stroke: var(--signal);
-    stroke-width: 1.75px;
-  }
   .catch {
     fill: none;
     stroke: transparent;
@@ -211,20 +198,7 @@
     stroke-width: 1.5px;
     pointer-events: none;
   }
-  .hub,
-  .end {
-    fill: #fff;
-    stroke: var(--signal);
-    stroke-width: 2px;
-  }
-  .hub {
+  .grip.hub {
     cursor: move;
-  }
-  .end {
-    cursor: nwse-resize;
-  }
-  .hub:hover,
-  .end:hover {
-    fill: var(--signal-tint);
   }
 </style>

@@ -91,7 +91,7 @@
   <!-- Letters are too fine for a line along them: their frame is enough. -->
   {#if shape.form.kind !== 'text'}
     <path class="halo" d={outline} />
-    <path class="outline" d={outline} />
+    <path class="line" d={outline} />
   {/if}
   <polygon class="frame" points={corners.map((corner) => `${corner.x},${corner.y}`).join(' ')} />
   {#each FRAME_HANDLES as handle, index (index)}
@@ -112,13 +112,12 @@
     </rect>
   {/each}
   <circle
-    class="grip"
+    class="grip turn"
     role="presentation"
     data-handle="turn"
     cx={turner.x}
     cy={turner.y}
     r="5.5"
-    style:cursor="grab"
     {@attach turning()}
   >
     <title>Turn the shape; Shift for steps of 15°</title>
@@ -126,31 +125,11 @@
 </g>
 
 <style>
-  .halo,
-  .outline,
   .frame {
     fill: none;
     pointer-events: none;
-  }
-  .halo {
-    stroke: rgb(255 255 255 / 80%);
-    stroke-width: 4px;
-  }
-  .outline {
-    stroke: var(--kelp);
-    stroke-width: 1.5px;
-  }
-  .frame {
     stroke: var(--kelp);
     stroke-width: 0.75px;
     stroke-dasharray: 3 3;
-  }
-  .grip {
-    fill: #fff;
-    stroke: var(--kelp);
-    stroke-width: 1.75px;
-  }
-  .grip:hover {
-    fill: var(--kelp-tint);
   }
 </style>

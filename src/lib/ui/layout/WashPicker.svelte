@@ -18,8 +18,12 @@
   const first = $derived(Object.values(editor.tintsOf(fill))[0] ?? { colour: FRESH_COLOUR });
 </script>
 
-<Popover label="Gradient over motifs: {fill.wash ? 'on' : 'none'}" width={296} aside>
-  {#snippet button()}<span class="open">{fill.wash ? 'gradient over motifs' : 'gradient …'}</span>{/snippet}
+<Popover
+  label="Gradient over motifs: {fill.wash ? 'on' : 'none'}"
+  width={296}
+  aside
+  text={fill.wash ? 'gradient over motifs' : 'gradient …'}
+>
   <div class="wash" {@attach steering(editor, 'wash')}>
     <strong>Gradient over the motifs alone</strong>
     {#if fill.wash}
@@ -39,10 +43,6 @@
 </Popover>
 
 <style>
-  .open {
-    color: var(--kelp);
-    font-size: var(--small);
-  }
   .wash {
     display: grid;
     justify-items: start;

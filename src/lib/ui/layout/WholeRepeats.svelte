@@ -2,6 +2,7 @@
   import type { PatternFill } from '$lib/core/recipe/fill';
   import { WHOLE_WAYS, wholeRepeats, type WholeRepeats, type WholeWay } from '$lib/core/recipe/fit';
   import type { Shape } from '$lib/core/recipe/layout';
+  import OptionRow from '../components/OptionRow.svelte';
   import Popover from '../components/Popover.svelte';
   import type { LayoutEditor } from './editor.svelte';
 
@@ -63,14 +64,12 @@
   }
 </script>
 
-<Popover label="Fit whole repeats" width={290}>
-  {#snippet button()}<span class="open">whole</span>{/snippet}
+<Popover label="Fit whole repeats" width={290} text="whole">
   {#snippet children(close)}
     <div class="offers">
       <strong>Whole repeats over the shape</strong>
       {#each offers as { way, fit } (way)}
-        <button
-          type="button"
+        <OptionRow
           onclick={() => {
             take(way);
             close();
@@ -78,7 +77,7 @@
         >
           <span class="way">{NAMES[way]}<span class="count">{counted(fit)}</span></span>
           <span class="change">{change(fit)}</span>
-        </button>
+        </OptionRow>
       {:else}
         <p>No whole number of repeats spans this shape within the limits of scale.</p>
       {/each}
@@ -87,10 +86,6 @@
 </Popover>
 
 <style>
-  .open {
-    color: var(--kelp);
-    font-size: var(--small);
-  }
   .offers {
     display: grid;
     gap: 2px;
@@ -103,20 +98,6 @@
     margin: 0;
     padding: 0 8px 4px;
     color: var(--muted);
-  }
-  button {
-    display: grid;
-    gap: 1px;
-    padding: 5px 8px;
-    border: 0;
-    border-radius: 4px;
-    background: none;
-    font-size: 13px;
-    text-align: left;
-    cursor: pointer;
-  }
-  button:hover {
-    background: var(--kelp-tint);
   }
   .way {
     display: flex;

@@ -13,53 +13,42 @@
   const say = (px: number): string => String(Number(fromPx(px, measure).toFixed(2)));
 </script>
 
-{#if box}
-  {@const from = view.toScreen(box)}
-  {@const size = { width: box.width * view.zoom, height: box.height * view.zoom }}
-  <rect class="halo" x={from.x} y={from.y} {...size} />
-  <rect class="frame" x={from.x} y={from.y} {...size} />
-  <text class="size" x={from.x + size.width / 2} y={from.y - 12} text-anchor="middle"
-    >{say(box.width)} × {say(box.height)} {measure}</text
-  >
-  {#each FRAME_HANDLES as handle (`${handle.across},${handle.down}`)}
-    <rect
-      class="grip"
+<g class="handles">
+  {#if box}
+    {@const from = view.toScreen(box)}
+    {@const size = { width: box.width * view.zoom, height: box.height * view.zoom }}
+    <rect class="halo" x={from.x} y={from.y} {...size} />
+    <rect class="line" x={from.x} y={from.y} {...size} />
+    <text class="size" x={from.x + size.width / 2} y={from.y - 12} text-anchor="middle"
+      >{say(box.width)} × {say(box.height)} {measure}</text
+    >
+    {#each FRAME_HANDLES as handle (`${handle.across},${handle.down}`)}
+      <rect
+        class="grip"
+        role="presentation"
+        data-handle="{handle.across},{handle.down}"
+        x={from.x + (size.width * (handle.across + 1)) / 2 - 4}
+        y={from.y + (size.height * (handle.down + 1)) / 2 - 4}
+        width="8"
+        height="8"
+        {@attach boardSizing(context, handle)}
+      />
+    {/each}
+    <circle
+      class="grip turn"
       role="presentation"
-      data-handle="{handle.across},{handle.down}"
-      x={from.x + (size.width * (handle.across + 1)) / 2 - 4}
-      y={from.y + (size.height * (handle.down + 1)) / 2 - 4}
-      width="8"
-      height="8"
-      {@attach boardSizing(context, handle)}
-    />
-  {/each}
-  <circle
-    class="grip turn"
-    role="presentation"
-    data-handle="turn"
-    cx={from.x + size.width / 2}
-    cy={from.y + size.height + 20}
-    r="5.5"
-    {@attach boardTurning(context)}
-  >
-    <title>Turn; Shift for steps of 15°</title>
-  </circle>
-{/if}
+      data-handle="turn"
+      cx={from.x + size.width / 2}
+      cy={from.y + size.height + 20}
+      r="5.5"
+      {@attach boardTurning(context)}
+    >
+      <title>Turn; Shift for steps of 15°</title>
+    </circle>
+  {/if}
+</g>
 
 <style>
-  .frame,
-  .halo {
-    fill: none;
-    pointer-events: none;
-  }
-  .halo {
-    stroke: rgb(255 255 255 / 85%);
-    stroke-width: 4px;
-  }
-  .frame {
-    stroke: var(--kelp);
-    stroke-width: 1.25px;
-  }
   .size {
     fill: var(--ink);
     paint-order: stroke;
@@ -67,17 +56,5 @@
     stroke-width: 4px;
     font: 500 12px var(--mono);
     pointer-events: none;
-  }
-  .grip {
-    fill: #fff;
-    stroke: var(--kelp);
-    stroke-width: 1.5px;
-    cursor: nwse-resize;
-  }
-  .grip.turn {
-    cursor: grab;
-  }
-  .grip:hover {
-    fill: var(--kelp-tint);
   }
 </style>

@@ -1,7 +1,7 @@
 import { about, chain, rotation, scaling, translation } from '$lib/core/geom/affine';
 import { boxCentre, boxOfCorners, boxesMeet, type Box } from '$lib/core/geom/box';
 import { fitFreehand } from '$lib/core/geom/freehand';
-import { moveHandle, moveNode, nodesOf, pathOfNodes, type NodeRow } from '$lib/core/geom/nodes';
+import { moveHandle, moveNode, nodesOf, pathOfNodes, type NodeRow, putNode } from '$lib/core/geom/nodes';
 import type { Path } from '$lib/core/geom/path';
 import { subtract, type Point } from '$lib/core/geom/point';
 import type { ShapeForm } from '$lib/core/geom/shapes';
@@ -358,7 +358,7 @@ export function nodeDrag(
       const { at: to, snapped } = snapPoint(context, at, event.altKey && what === 'at');
       const node = what === 'at' ? moveNode(held, to) : moveHandle(held, what, to, !event.altKey);
       preview({ ...NO_PREVIEW, snapped });
-      setRows(board, replaced(rows, row, index, node), true);
+      setRows(board, putNode(rows, row, index, node), true);
     },
     end: () => {
       preview(NO_PREVIEW);
@@ -377,17 +377,6 @@ export function setRows(board: Board, rows: readonly NodeRow[], live = false): v
     const { source: _source, ...rest } = element;
     return { ...rest, d: pathText(pathOfNodes(rows)) };
   }, live);
-}
-
-function replaced(
-  rows: readonly NodeRow[],
-  row: number,
-  index: number,
-  node: NodeRow['nodes'][number],
-): NodeRow[] {
-  return rows.map((held, at) =>
-    at === row ? { ...held, nodes: held.nodes.map((one, place) => (place === index ? node : one)) } : held,
-  );
 }
 
 function inSteps(from: Point, to: Point): Point {
