@@ -159,11 +159,24 @@ export function makeIndependent(
   return { ...recipe, motifs, placings };
 }
 
-/** `name`, or with a number behind it where it is taken. */
-export function freeName(name: string, taken: readonly string[]): string {
-  if (!taken.includes(name)) return name;
-  const stem = name.replace(/ \d+$/, '');
-  let number = 2;
-  while (taken.includes(`${stem} ${number}`)) number += 1;
-  return `${stem} ${number}`;
+/** Names as given, each with the next number behind it where it is taken, by one of `taken` or by one before it. */
+export function freeNames(names: readonly string[], taken: readonly string[]): string[] {
+  const held = new Set(taken);
+  const counted = new Map<string, number>();
+  return names.map((name) => {
+    if (!held.has(name)) {
+      held.add(name);
+      return name;
+    }
+    const stem = name.replace(/ \d+$/, '');
+    let number = counted.get(stem) ?? 2;
+    while (held.has(`${stem} ${number}`)) number += 1;
+    counted.set(stem, number + 1);
+    held.add(`${stem} ${number}`);
+    return `${stem} ${number}`;
+  });
 }
+
+/** `name`, or with a number behind it where it is taken. */
+export const freeName = (name: string, taken: readonly string[]): string =>
+  freeNames([name], taken)[0] ?? name;

@@ -5,6 +5,7 @@ import { mapFills, withFill, type Shape, type ShapeGroup, type ShapeStroke } fro
 import { tintOf } from '$lib/core/colour/tint';
 import { fillLike, type FillProperty } from '$lib/core/recipe/copy-fill';
 import { recolourLayout, type Exchange } from '$lib/core/recipe/recolour';
+import { freeNames } from '$lib/core/recipe/edit';
 import { LIMITS } from '$lib/core/recipe/limits';
 import { restack } from '$lib/core/recipe/stack';
 import { anchorTo, continuing, moveBy } from '$lib/core/recipe/transform';
@@ -23,16 +24,21 @@ export class LayoutEditor extends LayoutSession {
       toasts.problem(`A layout holds at most ${LIMITS.shapes} shapes.`);
       return;
     }
+    const names = freeNames(
+      shapes.map(({ name }) => name),
+      doc.shapes.map(({ name }) => name),
+    );
+    const named = shapes.map((shape, index) => ({ ...shape, name: names[index] ?? shape.name }));
     const groups = group ? [...doc.groups, group] : doc.groups;
-    this.history.commit({ ...doc, shapes: [...doc.shapes, ...shapes], groups });
+    this.history.commit({ ...doc, shapes: [...doc.shapes, ...named], groups });
     this.select(shapes.map(({ id }) => id));
     this.tool = tool;
   }
 
-  /** A shape like another one under ids of its own. */
+  /** A shape like another one under ids of its own; it gets a name of its own when it is added. */
   copyOf(shape: Shape): Shape {
     const copy = mapFills(shape, (fill) => ({ ...fill, id: nanoid(12) }));
-    return { ...copy, id: nanoid(12), name: this.freshName(shape.name) };
+    return { ...copy, id: nanoid(12) };
   }
 
   /** What a brush stroke is filled with: as the fill that was last worked on, or a plain colour. */
