@@ -174,6 +174,7 @@ describe('every view', () => {
         await page.waitForSelector('[data-node]');
       },
     ],
+    ['the fills of a shape as rows', 'layout', (page) => page.click('.ledger [aria-expanded="false"].more')],
     ['another fill laid over', 'layout', (page) => opened(page, 'Lay another fill over it')],
     ['a transformation by numbers', 'layout', (page) => opened(page, 'Transform by numbers')],
     ['arranging', 'layout', (page) => opened(page, 'Arrange')],
