@@ -1,34 +1,21 @@
 <script lang="ts">
   import { untrack } from 'svelte';
-  import type { Box } from '$lib/core/geom/box';
   import type { Point } from '$lib/core/geom/point';
   import { heldShapes, type Shape } from '$lib/core/recipe/layout';
-  import { pictureGrid } from '$lib/core/scene/handle';
   import { compileShape, recompileShape, type ShapePaint, type ShapeScene } from '$lib/core/scene/layout';
   import type { Sight } from '$lib/core/colour/vision';
   import type { Eyedropper } from '../state/eyedropper.svelte';
   import { Bases } from './bases';
-  import { isPlaced } from '$lib/core/recipe/fill';
   import { MaskPictures } from './mask-pictures';
-  import DrawLayer from './DrawLayer.svelte';
   import type { MaskBrushNumbers } from './mask-brush';
-  import MaskBrush from './MaskBrush.svelte';
   import MaskBrushTools from './MaskBrushTools.svelte';
-  import Guides from '../bench/Guides.svelte';
-  import GradientHandle from './GradientHandle.svelte';
-  import GuideEdges from './GuideEdges.svelte';
-  import SnapView from './SnapView.svelte';
   import { NOTHING_SHOWN, stageDrag, type StageShown } from './stage-drags';
   import PageDrawing from './PageDrawing.svelte';
-  import PageLines from './PageLines.svelte';
-  import PathPoints from './PathPoints.svelte';
   import { addFiles, type BrushNumbers } from './shapes';
   import type { LayoutEditor } from './editor.svelte';
-  import PatternHandle from './PatternHandle.svelte';
   import PickLayer from './PickLayer.svelte';
   import { MANY, Preview } from './preview';
-  import ShapeHandles from './ShapeHandles.svelte';
-  import { gradientAt } from './steer';
+  import StageMarks from './StageMarks.svelte';
   import { panFrom, wheelView, type View } from './view.svelte';
 
   /** The area that shows the layout: pan, zoom, drawing and selecting shapes, and the handles of what is selected. */
@@ -77,7 +64,6 @@
   let spaceDown = $state(false);
   let dropTarget: string | null = $state(null);
 
-  const DRAWN: ReadonlySet<string> = new Set(['line', 'pen', 'freehand', 'brush', 'text']);
   const drags = {
     ...untrack(() => ({ editor, view })),
     panning: () => spaceDown,
@@ -102,19 +88,6 @@
       .map((scene) => (peek === 'plain' ? withoutMotifs(scene) : scene)),
   );
   const single = $derived(editor.single);
-  const steered = $derived.by(() => {
-    if (!single || single.hidden || editor.painting !== null || editor.editingPoints) return null;
-    const place = editor.steered ?? 'fill';
-    const gradient = gradientAt(editor, single, place);
-    return gradient && { place, gradient };
-  });
-  const singleFill = $derived(single && !single.hidden ? editor.activeOf(single) : null);
-  /** What the pattern's handle lies on: the lattice of the pattern, or the picture's own size. */
-  const grid = $derived.by(() => {
-    if (singleFill?.kind === 'picture') return pictureGrid(singleFill);
-    return singleFill?.kind === 'pattern' ? (editor.lookup(singleFill)?.scene ?? null) : null;
-  });
-
   /** Compiled shapes, kept while neither the shape nor the patterns change: a drag compiles only what moves. */
   let kept = new WeakMap<Shape, ShapeScene>();
   let keptFor: unknown = null;
@@ -188,12 +161,6 @@
     if (event.button === 1) panFrom(view, event);
   }
 
-  function screenBox(box: Box): Box {
-    const at = view.toScreen(box);
-    return { ...at, width: box.width * view.zoom, height: box.height * view.zoom };
-  }
-
-  const outlined = $derived([shown.drawn, shown.swept].flatMap((box) => (box ? [screenBox(box)] : [])));
   const targetScene = $derived(scenes.find((scene) => scene.id === dropTarget) ?? null);
 </script>
 
@@ -265,60 +232,19 @@
     onpointerdown={panByMiddle}
   >
     <PageDrawing {doc} scenes={shownScenes} {bases} {masks} {view} {prefix} {sight} {width} {height} />
-    <svg class="over" style="width: {width}px; height: {height}px">
-      <PageLines {doc} {view} />
-      <GuideEdges {editor} {view} />
-      <Guides
-        grid={null}
-        guides={doc.guides}
-        {view}
-        {width}
-        {height}
-        onset={(guides, live) => {
-          editor.changePage({ guides }, true);
-          if (!live) editor.history.commit();
-        }}
-        oncancel={() => editor.history.cancel()}
-      />
-      {#if targetScene}
-        <path
-          class="target"
-          transform="translate({view.pan.x} {view.pan
-            .y}) scale({view.zoom}) translate({targetScene.x} {targetScene.y})"
-          d={targetScene.d}
-        />
-      {/if}
-      {#if editor.selected.size > 1}
-        {#each doc.shapes.filter((shape) => editor.selected.has(shape.id)) as shape (shape.id)}
-          {@const scene = sceneOf(shape)}
-          <path
-            class="chosen"
-            transform="translate({view.pan.x} {view.pan.y}) scale({view.zoom}) translate({scene.x} {scene.y})"
-            d={scene.d}
-          />
-        {/each}
-      {/if}
-      {#if single}
-        {#if editor.editingPoints}
-          <PathPoints shape={single} {editor} {view} />
-        {:else if !editor.isLocked(single.id)}
-          <ShapeHandles shape={single} {editor} {view} />
-        {/if}
-        {#if steered}
-          <GradientHandle shape={single} {...steered} {editor} {view} />
-        {:else if singleFill && isPlaced(singleFill) && grid && editor.painting === null && !editor.editingPoints}
-          <PatternHandle shape={single} fill={singleFill} {grid} {editor} {view} />
-        {/if}
-      {/if}
-      {#if DRAWN.has(editor.tool)}<DrawLayer {editor} {view} {width} {height} {brush} {ontext} />{/if}
-      {#if single && editor.painting !== null}
-        <MaskBrush shape={single} {editor} {view} {width} {height} brush={maskBrush} />
-      {/if}
-      <SnapView shown={shown.snapped} measure={doc.measure} {view} {width} {height} />
-      {#each outlined as { x, y, width: across, height: down }, index (index)}
-        <rect class="sweep" {x} {y} width={across} height={down} />
-      {/each}
-    </svg>
+    <StageMarks
+      {editor}
+      {view}
+      {doc}
+      {width}
+      {height}
+      {shown}
+      target={targetScene}
+      {sceneOf}
+      {brush}
+      {maskBrush}
+      {ontext}
+    />
   </div>
   {#if single && editor.painting !== null}
     <MaskBrushTools {editor} shape={single} brush={maskBrush} onset={(next) => (maskBrush = next)} />
@@ -353,7 +279,7 @@
   .stage:focus-visible {
     outline: none;
   }
-  .stage:focus-visible .over {
+  .stage:focus-visible :global(.over) {
     outline: 2px solid var(--kelp);
     outline-offset: -3px;
   }
@@ -374,34 +300,5 @@
     position: absolute;
     inset: 0;
     isolation: isolate;
-  }
-  .over {
-    position: absolute;
-    inset: 0;
-    pointer-events: none;
-    /* A layer of its own: lines that come and go do not make the browser draw the shapes below anew. */
-    will-change: transform;
-  }
-  /* Only what it draws is in the way of the pointer. */
-  :global(:where(.stage .over > *)) {
-    pointer-events: visiblePainted;
-  }
-  .chosen,
-  .target {
-    fill: none;
-    stroke: var(--kelp);
-    stroke-width: 2px;
-    vector-effect: non-scaling-stroke;
-    pointer-events: none;
-  }
-  .target {
-    stroke: var(--signal);
-    stroke-width: 3px;
-  }
-  .sweep {
-    fill: rgb(13 90 80 / 8%);
-    stroke: var(--kelp);
-    stroke-dasharray: 4 3;
-    pointer-events: none;
   }
 </style>
