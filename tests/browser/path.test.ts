@@ -79,6 +79,7 @@ async function makeProject(name: string): Promise<string> {
   await enter(page, 'The name of the project', name);
   await page.waitForFunction(() => /^\/projects\/[\w-]+$/.test(location.pathname));
   await press(page, 'New layout');
+  await page.select('select[aria-label="Unit of length"]', 'px');
   await enter(page, 'Width of the page', '1000');
   await enter(page, 'Height of the page', '500');
   await press(page, 'Make layout');
@@ -102,7 +103,7 @@ describe('from a motif to a reused fill', () => {
     await press(page, 'Place Float once more');
     // One piece goes over the left edge by dragging, and comes back at the right: its place stays inside the unit.
     const view = await (await page.waitForSelector('.unit-view'))?.boundingBox();
-    const chosen = await middle(page, 'polygon.chosen');
+    const chosen = await middle(page, '.handles polygon.line');
     await drag(page, chosen, [chosen[0] - (view?.width ?? 0) * 0.3, chosen[1]]);
     await saved(page);
     const across = Number(await shown(page, 'Place across'));

@@ -14,22 +14,32 @@ export type OutlineStroke = {
 
 /** Clipper counts in whole numbers: so many to one px. */
 const GRID = 10_000;
-/** Round caps and joins keep within this many px of a true arc. */
-const ARC_TOLERANCE = 0.0025;
+/** Curves, round caps and joins keep within this many px of true ones, where nothing else is asked for. */
+const TOLERANCE = 0.0025;
+
+/** How an outline is made: curves within `tolerance` px; `apart` leaves what overlaps as it is, for the nonzero rule. */
+export type OutlineWays = { tolerance?: number; apart?: boolean };
 
 /**
- * The area that a stroke inks, as a closed path, dashes cut. Curves are followed in straight pieces so short that
- * they stay within a few thousandths of a px; offsets and unions are the Clipper library's (A. Johnson).
+ * The area that a stroke inks, as a closed path, dashes cut. Curves are followed in straight pieces; offsets and unions
+ * are the Clipper library's (A. Johnson), of which the time grows faster than the pieces: for drawing alone every
+ * subpath and dash is offset by itself (`apart`).
  */
-export function strokeOutline(path: Path, stroke: OutlineStroke): AreaResult {
+export function strokeOutline(
+  path: Path,
+  stroke: OutlineStroke,
+  { tolerance = TOLERANCE, apart = false }: OutlineWays = {},
+): AreaResult {
   const half = stroke.width / 2;
   if (!(half > 0)) return { ok: false, message: 'The stroke has no width, so it has no outline.' };
-  const rows = flatten(path, stepsFor(path, half)).flatMap(({ points, closed }) =>
+  const rows = flatten(path, stepsFor(half, tolerance)).flatMap(({ points, closed }) =>
     stroke.dashes.length > 0
       ? dashesOf(points, closed, stroke.dashes).map((dash) => ({ points: dash, closed: false }))
       : [{ points, closed }],
   );
-  const solution = stroke.join === 'bevel' ? bevelled(rows, stroke) : offsetRows(rows, stroke);
+  const offsets = (all: readonly Row[]): Ring[] =>
+    apart ? all.flatMap((row) => offsetRows([row], stroke, tolerance)) : offsetRows(all, stroke, tolerance);
+  const solution = stroke.join === 'bevel' ? bevelled(rows, stroke, tolerance) : offsets(rows);
   const rings = solution.map((ring) => ring.map(({ X, Y }): Point => ({ x: X / GRID, y: Y / GRID })));
   if (rings.length === 0) return { ok: false, message: 'The stroke covers no area; its line has no length.' };
   return { ok: true, path: rings.flatMap((ring) => polygonPath(ring)) };
@@ -40,8 +50,8 @@ type Row = { points: Point[]; closed: boolean };
 
 const onGrid = ({ x, y }: Point): Ring[number] => ({ X: Math.round(x * GRID), Y: Math.round(y * GRID) });
 
-function offsetRows(rows: readonly Row[], stroke: OutlineStroke): Ring[] {
-  const offset = new ClipperLib.ClipperOffset(stroke.miterLimit, ARC_TOLERANCE * GRID);
+function offsetRows(rows: readonly Row[], stroke: OutlineStroke, tolerance: number): Ring[] {
+  const offset = new ClipperLib.ClipperOffset(stroke.miterLimit, tolerance * GRID);
   const join = stroke.join === 'round' ? ClipperLib.JoinType.jtRound : ClipperLib.JoinType.jtMiter;
   for (const { points, closed } of rows) {
     const line = tidy(points).map(onGrid);
@@ -54,7 +64,7 @@ function offsetRows(rows: readonly Row[], stroke: OutlineStroke): Ring[] {
 }
 
 /** Cut corners, which Clipper's offsets do not know: every stretch as a strip, a triangle at each corner, all united. */
-function bevelled(rows: readonly Row[], stroke: OutlineStroke): Ring[] {
+function bevelled(rows: readonly Row[], stroke: OutlineStroke, tolerance: number): Ring[] {
   const half = stroke.width / 2;
   const clipper = new ClipperLib.Clipper();
   const add = (points: Point[]): void => {
@@ -82,7 +92,7 @@ function bevelled(rows: readonly Row[], stroke: OutlineStroke): Ring[] {
       }
       before = side;
     }
-    if (!closed && stroke.cap !== 'butt') for (const cap of capsOf(line, stroke)) add(cap);
+    if (!closed && stroke.cap !== 'butt') for (const cap of capsOf(line, stroke, tolerance)) add(cap);
   }
   const solution: Ring[] = [];
   const { pftNonZero } = ClipperLib.PolyFillType;
@@ -96,7 +106,7 @@ const plus = (a: Point, b: Point, factor: 1 | -1): Point => ({
 });
 
 /** Round or square caps at both ends of a line, as polygons. */
-function capsOf(line: readonly Point[], { cap, width }: OutlineStroke): Point[][] {
+function capsOf(line: readonly Point[], { cap, width }: OutlineStroke, tolerance: number): Point[][] {
   const half = width / 2;
   const ends: [Point | undefined, Point | undefined][] = [
     [line[0], line[1]],
@@ -110,7 +120,7 @@ function capsOf(line: readonly Point[], { cap, width }: OutlineStroke): Point[][
       y: end.y + Math.sin(angle + turn) * reach,
     });
     if (cap === 'round') {
-      const steps = Math.max(8, Math.ceil(Math.PI / Math.acos(1 - Math.min(1, ARC_TOLERANCE / half))));
+      const steps = Math.max(8, Math.ceil(Math.PI / Math.acos(1 - Math.min(1, tolerance / half))));
       return [Array.from({ length: 2 * steps }, (_, step) => at((Math.PI * step) / steps, half))];
     }
     const corner = half * Math.SQRT2;
@@ -126,23 +136,11 @@ const CAPS = {
   square: ClipperLib.EndType.etOpenSquare,
 } as const;
 
-/** Enough pieces for a curve that the error stays near ARC_TOLERANCE; from the curve's control polygon. */
-function stepsFor(path: Path, half: number): number {
-  let longest = 0;
-  let at: Point = { x: 0, y: 0 };
-  for (const segment of path) {
-    if (segment.op === 'Z') continue;
-    if (segment.op === 'C') {
-      const reach =
-        Math.hypot(segment.c1.x - at.x, segment.c1.y - at.y) +
-        Math.hypot(segment.c2.x - segment.c1.x, segment.c2.y - segment.c1.y) +
-        Math.hypot(segment.to.x - segment.c2.x, segment.to.y - segment.c2.y);
-      longest = Math.max(longest, reach);
-    }
-    at = segment.to;
-  }
-  return Math.min(200, Math.max(8, Math.ceil(Math.sqrt((longest + half) / (8 * ARC_TOLERANCE)))));
-}
+/** Enough pieces for a curve of a length that the error stays near the tolerance. */
+const stepsFor =
+  (half: number, tolerance: number) =>
+  (reach: number): number =>
+    Math.min(200, Math.max(4, Math.ceil(Math.sqrt((reach + half) / (8 * tolerance)))));
 
 function tidy(points: readonly Point[]): Point[] {
   return points.filter((point, index) => {

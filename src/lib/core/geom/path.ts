@@ -113,8 +113,14 @@ export function cubicAt(from: Point, curve: Cubic, t: number): Point {
   };
 }
 
-/** The path as polygons: every subpath a row of points, curves cut into `steps` pieces; `closed` says whether it ends with Z. */
-export function flatten(path: Path, steps = 16): { points: Point[]; closed: boolean }[] {
+/**
+ * The path as polygons: every subpath a row of points; `closed` says whether it ends with Z. Curves are cut into `steps`
+ * pieces, or into as many as it says for the length of a curve's control polygon.
+ */
+export function flatten(
+  path: Path,
+  steps: number | ((reach: number) => number) = 16,
+): { points: Point[]; closed: boolean }[] {
   const rings: { points: Point[]; closed: boolean }[] = [];
   let ring: { points: Point[]; closed: boolean } | null = null;
   let at: Point = { x: 0, y: 0 };
@@ -133,13 +139,21 @@ export function flatten(path: Path, steps = 16): { points: Point[]; closed: bool
       continue;
     }
     if (!ring) rings.push((ring = { points: [at], closed: false }));
-    if (segment.op === 'C')
-      for (let step = 1; step < steps; step += 1) ring.points.push(cubicAt(at, segment, step / steps));
+    if (segment.op === 'C') {
+      const pieces = typeof steps === 'number' ? steps : steps(reachOf(at, segment));
+      for (let step = 1; step < pieces; step += 1) ring.points.push(cubicAt(at, segment, step / pieces));
+    }
     ring.points.push(segment.to);
     at = segment.to;
   }
   return rings;
 }
+
+/** The length of a curve's control polygon; the curve itself is no longer. */
+const reachOf = (from: Point, { c1, c2, to }: Cubic): number =>
+  Math.hypot(c1.x - from.x, c1.y - from.y) +
+  Math.hypot(c2.x - c1.x, c2.y - c1.y) +
+  Math.hypot(to.x - c2.x, to.y - c2.y);
 
 function raiseQuadratic(from: Point, control: Point, to: Point): { c1: Point; c2: Point; to: Point } {
   const towards = (p: Point): Point => ({

@@ -42,7 +42,14 @@ function layStroke(stroke: BrushStroke, canvas: Canvas, shown: Float32Array): vo
   const nearest = new Float32Array(area.width * area.height).fill(outer * outer);
   for (let at = 0; at < points.length; at += 2) {
     const last = Math.max(0, at - 2);
-    measure([points[last]!, points[last + 1]!, points[at]!, points[at + 1]!], outer, canvas, area, nearest);
+    measure(
+      [points[last]!, points[last + 1]!, points[at]!, points[at + 1]!],
+      outer,
+      canvas,
+      area,
+      nearest,
+      inner * inner,
+    );
   }
   for (let row = 0; row < area.height; row += 1)
     for (let column = 0; column < area.width; column += 1) {
@@ -56,27 +63,43 @@ function layStroke(stroke: BrushStroke, canvas: Canvas, shown: Float32Array): vo
     }
 }
 
-/** Keeps for each pixel of `area` the smallest square of its distance to one segment. */
+/** Keeps for each pixel of `area` the smallest square of its distance to one segment, down to `within`: nearer is all the same. */
 function measure(
   [ax, ay, bx, by]: [number, number, number, number],
   reach: number,
   canvas: Canvas,
   area: Box,
   nearest: Float32Array,
+  within: number,
 ): void {
   const near = pixelsOf(boxOf([ax, ay, bx, by], reach), canvas);
   if (!near) return;
-  const [dx, dy] = [bx - ax, by - ay];
+  const dx = bx - ax;
+  const dy = by - ay;
   const long = dx * dx + dy * dy;
-  for (let row = near.y; row < near.y + near.height; row += 1)
-    for (let column = near.x; column < near.x + near.width; column += 1) {
-      const { x, y } = apply(canvas.toMask, { x: column + 0.5, y: row + 0.5 });
-      const along = long === 0 ? 0 : Math.max(0, Math.min(1, ((x - ax) * dx + (y - ay) * dy) / long));
-      const [ex, ey] = [x - ax - along * dx, y - ay - along * dy];
-      const square = ex * ex + ey * ey;
-      const to = (row - area.y) * area.width + column - area.x;
-      if (square < nearest[to]!) nearest[to] = square;
+  const share = long === 0 ? 0 : 1 / long;
+  const { a, b } = canvas.toMask;
+  // Millions of pixels pass here for a broad brush: plain numbers only, one step of the matrix to a pixel.
+  for (let row = near.y; row < near.y + near.height; row += 1) {
+    const start = apply(canvas.toMask, { x: near.x + 0.5, y: row + 0.5 });
+    let x = start.x - ax;
+    let y = start.y - ay;
+    let to = (row - area.y) * area.width + near.x - area.x;
+    for (let column = 0; column < near.width; column += 1) {
+      const held = nearest[to]!;
+      if (held > within) {
+        const along = (x * dx + y * dy) * share;
+        const kept = along < 0 ? 0 : along > 1 ? 1 : along;
+        const ex = x - kept * dx;
+        const ey = y - kept * dy;
+        const square = ex * ex + ey * ey;
+        if (square < held) nearest[to] = square;
+      }
+      x += a;
+      y += b;
+      to += 1;
     }
+  }
 }
 
 /** Everything that strokes touch, in mask px, with a little room; `null` without strokes. */

@@ -137,10 +137,13 @@ export function shapeOutline(shape: Shape): Path {
   return liesUpright(shape) ? path : transformPath(frameMatrix(shape), path);
 }
 
+/** A sixteenth of a pixel when printed at 300 ppi; finer would take seconds for a line of text. */
+const STROKE_WAYS = { tolerance: 0.02, apart: true };
+
 /** The area of the shape's stroke in the axes of the page, from the frame's upper left corner; empty without a stroke. */
 export function shapeStrokeOutline(shape: Shape): Path {
   if (!shape.stroke || shape.stroke.fills.length === 0) return [];
-  const outline = strokeOutline(shapeOutline(shape), { ...shape.stroke, miterLimit: 4 });
+  const outline = strokeOutline(shapeOutline(shape), { ...shape.stroke, miterLimit: 4 }, STROKE_WAYS);
   return outline.ok ? outline.path : [];
 }
 

@@ -183,7 +183,7 @@
     align-content: center;
     gap: 3px;
     min-height: 56px;
-    padding: 6px 8px;
+    padding: 6px 7px;
     border-right: 1px solid var(--rule);
     justify-items: start;
   }
@@ -202,7 +202,7 @@
   }
   .what {
     display: block;
-    max-width: 180px;
+    max-width: 150px;
     overflow: hidden;
     text-overflow: ellipsis;
   }
@@ -215,7 +215,7 @@
     border-left: 1px solid var(--rule);
   }
   .pattern-name {
-    max-width: 180px;
+    max-width: 150px;
     overflow: hidden;
     font-size: 15px;
     font-weight: 650;
