@@ -28,7 +28,9 @@ export function paintedMask(
   const fromMask = invert(toMask);
   if (fromMask)
     for (const stroke of strokes) layStroke(stroke, { toMask, fromMask, pixel, width, height }, shown);
-  return Uint8Array.from(shown, (value) => Math.round(value * 255));
+  const bytes = new Uint8Array(shown.length);
+  for (let at = 0; at < bytes.length; at += 1) bytes[at] = Math.round(shown[at]! * 255);
+  return bytes;
 }
 
 type Canvas = { toMask: Affine; fromMask: Affine; pixel: number; width: number; height: number };
