@@ -1,5 +1,5 @@
 import { scaling } from '../geom/affine';
-import { fitFreehand } from '../geom/freehand';
+import { fitFreehand, thinned } from '../geom/freehand';
 import { strokeOutline } from '../geom/outline';
 import { parsePath, pathBox, transformPath, type Path } from '../geom/path';
 import type { Point } from '../geom/point';
@@ -45,27 +45,35 @@ export function layoutFormPath(form: LayoutForm, width: number, height: number):
   return transformPath(stretch, drawnPath(form));
 }
 
+/** Outlines of forms, as long as somebody holds them: a shape that is moved or sized keeps its form. */
+const outlines = new WeakMap<DrawnForm, Path>();
+
 function drawnPath(form: DrawnForm): Path {
-  if (form.kind === 'brush') return brushOutline(form);
-  const read = parsePath(form.d);
+  const held = outlines.get(form);
+  if (held) return held;
+  const path = form.kind === 'brush' ? brushOutline(form) : readPath(form.d);
+  outlines.set(form, path);
+  return path;
+}
+
+function readPath(d: string): Path {
+  const read = parsePath(d);
   return read.ok ? read.path : [];
 }
 
 /** The area that a brush's stroke covers to its rim. */
 function brushOutline({ points, size }: BrushForm): Path {
   const line = brushLine(points);
-  const outline = strokeOutline(line, {
-    width: size,
-    cap: 'round',
-    join: 'round',
-    miterLimit: 4,
-    dashes: [],
-  });
+  const outline = strokeOutline(
+    line,
+    { width: size, cap: 'round', join: 'round', miterLimit: 4, dashes: [] },
+    { tolerance: 0.02 },
+  );
   return outline.ok ? outline.path : [];
 }
 
 function brushLine(points: readonly number[]): Path {
-  const places = pairs(points);
+  const places = thinned(pairs(points), 0.1);
   const [first] = places;
   if (!first) return [];
   const rest = places.length > 1 ? places.slice(1) : [{ x: first.x + 1e-3, y: first.y }];
