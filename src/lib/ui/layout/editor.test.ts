@@ -352,6 +352,17 @@ describe('shapes together', () => {
     );
   });
 
+  it('that are undone are no longer selected, and are again when they come back', () => {
+    const editor = three();
+    editor.double();
+    const doubled = [...editor.selected];
+    expect(doubled).toHaveLength(3);
+    editor.history.undo();
+    expect(editor.selected.size).toBe(0);
+    editor.history.redo();
+    expect([...editor.selected]).toEqual(doubled);
+  });
+
   it('are moved with one box around them', () => {
     const editor = three();
     const before = unionBoxes(editor.chosen.map(shapeBox));

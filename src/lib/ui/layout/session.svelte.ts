@@ -31,7 +31,14 @@ export class LayoutSession {
   readonly projectId: string;
   /** Patterns that fills here use, with the recipes that they show. */
   readonly patterns: SvelteMap<string, PatternForUse>;
-  selected: ReadonlySet<string> = $state.raw(new Set());
+  private wanted: ReadonlySet<string> = $state.raw(new Set());
+  /** The ids of the selected shapes. One that is undone is selected again when it comes back. */
+  readonly selected: ReadonlySet<string> = $derived.by(() => {
+    if (this.wanted.size === 0) return this.wanted;
+    const here = new Set(this.history.doc.shapes.map(({ id }) => id));
+    const found = [...this.wanted].filter((id) => here.has(id));
+    return found.length === this.wanted.size ? this.wanted : new Set(found);
+  });
   scope: TransformScope = $state('shape');
   tool: Tool = $state('select');
   /** True while the points of the one selected path are edited. */
@@ -94,7 +101,7 @@ export class LayoutSession {
   select(ids: Iterable<string>): void {
     const before = this.chosen[0];
     this.lastFill = (before && this.activeOf(before)) ?? this.lastFill;
-    this.selected = new Set(ids);
+    this.wanted = new Set(ids);
     this.layer = null;
     this.part = 'fill';
     this.painting = null;
@@ -105,7 +112,7 @@ export class LayoutSession {
   toggle(id: string): void {
     const next = new Set(this.selected);
     if (!next.delete(id)) next.add(id);
-    this.selected = next;
+    this.wanted = next;
     this.layer = null;
   }
 
