@@ -200,8 +200,23 @@ describe('several fills', () => {
     expect((await shapeNow('Panel')).fills[0]).toMatchObject({ kind: 'gradient', shown: false });
     await press(page, 'Take this fill away');
     expect((await shapeNow('Panel')).fills.map(({ kind }) => kind)).toEqual(['pattern']);
-    for (let step = 0; step < 4; step += 1) await press(page, 'Undo');
-    expect((await shapeNow('Panel')).fills.map(({ kind }) => kind)).toEqual(['pattern']);
+    const fillsAfterUndo = async (): Promise<[string, boolean][]> => {
+      await press(page, 'Undo');
+      return (await shapeNow('Panel')).fills.map(({ kind, shown: visible }) => [kind, visible]);
+    };
+    expect(await fillsAfterUndo()).toEqual([
+      ['gradient', false],
+      ['pattern', true],
+    ]);
+    expect(await fillsAfterUndo()).toEqual([
+      ['gradient', true],
+      ['pattern', true],
+    ]);
+    expect(await fillsAfterUndo()).toEqual([
+      ['pattern', true],
+      ['gradient', true],
+    ]);
+    expect(await fillsAfterUndo()).toEqual([['pattern', true]]);
   });
 
   it('two neighbours continue one pattern, and go on doing so when one is moved', async () => {

@@ -137,7 +137,12 @@ describe('a stroke turned into a closed shape', () => {
   it('apart inks the same, to the tolerance, by the nonzero rule', () => {
     const rings = 'M0 0C0 40 60 40 60 0ZM50 10C80 10 80 60 50 60ZM10 20H90V28';
     const ways = { tolerance: 0.02, apart: true };
-    for (const over of [{}, { cap: 'round', join: 'round' }, { dashes: [7, 3] }] as const) {
+    for (const over of [
+      {},
+      { cap: 'round', join: 'round' },
+      { join: 'bevel' },
+      { dashes: [7, 3] },
+    ] as const) {
       const whole = outlined(rings, over);
       const parts = strokeOutline(read(rings), { ...stroke, ...over }, ways);
       const united = parts.ok ? combineAreas('unite', [area(parts.path), area(read('M0 0Z'))]) : parts;

@@ -23,7 +23,7 @@ export type OutlineWays = { tolerance?: number; apart?: boolean };
 /**
  * The area that a stroke inks, as a closed path, dashes cut. Curves are followed in straight pieces; offsets and unions
  * are the Clipper library's (A. Johnson), of which the time grows faster than the pieces: for drawing alone every
- * subpath and dash is offset by itself (`apart`).
+ * subpath and dash is outlined by itself (`apart`).
  */
 export function strokeOutline(
   path: Path,
@@ -37,9 +37,9 @@ export function strokeOutline(
       ? dashesOf(points, closed, stroke.dashes).map((dash) => ({ points: dash, closed: false }))
       : [{ points, closed }],
   );
-  const offsets = (all: readonly Row[]): Ring[] =>
-    apart ? all.flatMap((row) => offsetRows([row], stroke, tolerance)) : offsetRows(all, stroke, tolerance);
-  const solution = stroke.join === 'bevel' ? bevelled(rows, stroke, tolerance) : offsets(rows);
+  const outlined = stroke.join === 'bevel' ? bevelled : offsetRows;
+  const parts = apart ? rows.map((row) => [row]) : [rows];
+  const solution = parts.flatMap((part) => outlined(part, stroke, tolerance));
   const rings = solution.map((ring) => ring.map(({ X, Y }): Point => ({ x: X / GRID, y: Y / GRID })));
   if (rings.length === 0) return { ok: false, message: 'The stroke covers no area; its line has no length.' };
   return { ok: true, path: rings.flatMap((ring) => polygonPath(ring)) };

@@ -62,7 +62,10 @@ export function layMask<T extends PlacedMask>(mask: T, to: Partial<MaskPlace>, c
   const from = maskPlace(mask);
   const turned = about(
     centre,
-    chain(rotation((to.turn ?? from.turn) - from.turn), scaling((to.scale ?? from.scale) / from.scale)),
+    chain(
+      rotation((to.turn ?? from.turn) - from.turn),
+      scaling((to.scale ?? from.scale) / (from.scale || 1)),
+    ),
   );
   const laid = chain(turned, mask.matrix);
   const moved = chain(translation((to.x ?? laid.e) - laid.e, (to.y ?? laid.f) - laid.f), laid);

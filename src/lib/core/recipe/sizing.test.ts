@@ -6,6 +6,8 @@ import { freshShape, type Shape } from './layout';
 import { FRAME_HANDLES, frameByHandle, handlePoint, slantByHandle, type FrameHandle } from './sizing';
 import { mapBy, sizeTo, withinLimits } from './transform';
 
+const ellipse = (numbers: Partial<Shape> & { width: number; height: number }): Shape =>
+  freshShape({ id: 's', name: 'S', form: { kind: 'ellipse' }, x: 0, y: 0, ...numbers });
 const shapes = fc
   .record({
     width: fc.double({ min: 10, max: 400, noNaN: true }),
@@ -14,9 +16,7 @@ const shapes = fc
     skew: fc.double({ min: -40, max: 40, noNaN: true }),
     reflectX: fc.boolean(),
   })
-  .map((numbers): Shape =>
-    freshShape({ id: 's', name: 'S', form: { kind: 'ellipse' }, x: 30, y: -20, ...numbers }),
-  );
+  .map((numbers) => ellipse({ x: 30, y: -20, ...numbers }));
 const handles = fc.constantFrom(...FRAME_HANDLES);
 const pulls = fc.record({
   x: fc.double({ min: -60, max: 60, noNaN: true }),
@@ -52,15 +52,7 @@ describe('a frame pulled by a handle', () => {
   });
 
   it('never turns over and stays within the least side', () => {
-    const shape = freshShape({
-      id: 's',
-      name: 'S',
-      form: { kind: 'ellipse' },
-      x: 0,
-      y: 0,
-      width: 40,
-      height: 40,
-    });
+    const shape = ellipse({ width: 40, height: 40 });
     const frame = frameByHandle(
       shape,
       { across: 1, down: 1 },
@@ -92,15 +84,7 @@ describe('a side pulled along itself', () => {
   });
 
   it('by as much as it was pulled, where the shape is upright', () => {
-    const shape = freshShape({
-      id: 's',
-      name: 'S',
-      form: { kind: 'ellipse' },
-      x: 0,
-      y: 0,
-      width: 100,
-      height: 50,
-    });
+    const shape = ellipse({ width: 100, height: 50 });
     const map = slantByHandle(shape, { across: 0, down: 1 }, { x: 50, y: 99 });
     // 50 px over a height of 50 px: tan 45°. What is pulled across the side does not count.
     expect(map && mapBy(shape, 'shape', map)).toMatchObject({

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Grip from '../components/Grip.svelte';
   import { apply, multiply, type Affine } from '$lib/core/geom/affine';
   import { boxCentre } from '$lib/core/geom/box';
   import { boxCorners } from '$lib/core/geom/polygon';
@@ -54,29 +55,15 @@
   {/each}
   {#if single && turner}
     {#each grips as corner, index (index)}
-      <rect
-        class="grip"
-        role="presentation"
-        data-handle="size-{index}"
-        x={corner.x - 4.5}
-        y={corner.y - 4.5}
-        width="9"
-        height="9"
-        transform="rotate({single.rotation} {corner.x} {corner.y})"
-        {@attach sizing(context)}
-      />
+      <Grip name="size-{index}" at={corner} turn={single.rotation} drag={sizing(context)} />
     {/each}
-    <circle
-      class="grip turn"
-      role="presentation"
-      data-handle="turn"
-      cx={turner.x}
-      cy={turner.y}
-      r="5.5"
-      {@attach turning(context)}
-    >
-      <title>Turn the piece; Shift for steps of 15°</title>
-    </circle>
+    <Grip
+      name="turn"
+      at={turner}
+      round
+      title="Turn the piece; Shift for steps of 15°"
+      drag={turning(context)}
+    />
   {/if}
 </g>
 

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Grip from '../components/Grip.svelte';
   import { directionDegrees, dot, length, subtract, type Point } from '$lib/core/geom/point';
   import { clamp, roundTo } from '$lib/core/num/tolerance';
   import {
@@ -122,10 +123,14 @@
     <title>Slide the gradient</title>
   </line>
   {#each ENDS as end (end)}
-    {@const at = end === 'from' ? from : to}
-    <circle class="grip turn" data-handle="gradient-{end}" cx={at.x} cy={at.y} r="8" {@attach pulling(end)}>
-      <title>{title[end]}; Shift for steps of 15°</title>
-    </circle>
+    <Grip
+      name="gradient-{end}"
+      at={end === 'from' ? from : to}
+      size={16}
+      round
+      title="{title[end]}; Shift for steps of 15°"
+      drag={pulling(end)}
+    />
   {/each}
   {#each gradient.stops as stop, index (index)}
     {@const at = along(stop.at)}

@@ -51,14 +51,13 @@
     (one) => one.rotation,
     (one, value) => ({ ...one, rotation: wrapDegrees(value) }),
   );
-  const across = placed(
-    ({ offset }) => offset.x,
-    (one, x) => ({ ...one, offset: { ...one.offset, x } }),
-  );
-  const down = placed(
-    ({ offset }) => offset.y,
-    (one, y) => ({ ...one, offset: { ...one.offset, y } }),
-  );
+  const offsets = (['x', 'y'] as const).map((axis) => ({
+    way: axis === 'x' ? 'across' : 'down',
+    number: placed(
+      ({ offset }) => offset[axis],
+      (one, value) => ({ ...one, offset: { ...one.offset, [axis]: value } }),
+    ),
+  }));
   const opacity = ofFill(
     (one): one is Fill => Boolean(one),
     (one) => one.opacity,
@@ -81,23 +80,17 @@
     />
   </td>
   <td class="pair">
-    <LedgerNumber
-      {...row}
-      label="Offset across of {name}"
-      kind={length}
-      range={LIMITS.place}
-      hideUnit
-      {...across}
-    />
-    ·
-    <LedgerNumber
-      {...row}
-      label="Offset down of {name}"
-      kind={length}
-      range={LIMITS.place}
-      hideUnit
-      {...down}
-    />
+    {#each offsets as { way, number }, index (way)}
+      {index > 0 ? ' · ' : ''}
+      <LedgerNumber
+        {...row}
+        label="Offset {way} of {name}"
+        kind={length}
+        range={LIMITS.place}
+        hideUnit
+        {...number}
+      />
+    {/each}
   </td>
 {:else}
   <td colspan="3" class="muted">–</td>

@@ -17,7 +17,10 @@
   let { editor, shape, brush, onset }: Props = $props();
 
   const mask = $derived(paintedMaskOf(editor, shape));
-  const share = { suffix: '%' as const };
+  const SHARES = [
+    { name: 'Softness', key: 'softness', least: 0 },
+    { name: 'Strength', key: 'strength', least: 0.01 },
+  ] as const;
 </script>
 
 <div class="tools" role="group" aria-label="Mask brush">
@@ -41,28 +44,21 @@
       onset={(size) => onset({ ...brush, size })}
     /></span
   >
-  <span
-    >Softness <NumberField
-      label="Softness of the brush"
-      value={brush.softness}
-      kind={share}
-      least={0}
-      most={1}
-      onlive={(softness) => onset({ ...brush, softness })}
-      onset={(softness) => onset({ ...brush, softness })}
-    /></span
-  >
-  <span
-    >Strength <NumberField
-      label="Strength of the brush"
-      value={brush.strength}
-      kind={share}
-      least={0.01}
-      most={1}
-      onlive={(strength) => onset({ ...brush, strength })}
-      onset={(strength) => onset({ ...brush, strength })}
-    /></span
-  >
+  {#each SHARES as { name, key, least } (key)}
+    {@const set = (value: number) => onset({ ...brush, [key]: value })}
+    <span
+      >{name}
+      <NumberField
+        label="{name} of the brush"
+        value={brush[key]}
+        kind={{ suffix: '%' }}
+        {least}
+        most={1}
+        onlive={set}
+        onset={set}
+      /></span
+    >
+  {/each}
   <Button
     kind="quiet"
     disabled={mask.strokes.length === 0}

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Grip from '../components/Grip.svelte';
   import { directionDegrees, length, subtract, type Point } from '$lib/core/geom/point';
   import type { PlacedFill } from '$lib/core/recipe/fill';
   import type { Shape } from '$lib/core/recipe/layout';
@@ -154,33 +155,17 @@
       <title>Turn the pattern; Shift for steps of 15°</title>
     </circle>
     <circle class="knob" cx={knob.x} cy={knob.y} r="4.5" />
-    <rect
-      class="grip"
-      data-handle="arm-across"
-      x={across.x - 5}
-      y={across.y - 5}
-      width="10"
-      height="10"
-      transform="rotate({45 + fill.rotation} {across.x} {across.y})"
-      {@attach scaling('across')}
-    >
-      <title>Scale the pattern; Shift for this direction alone</title>
-    </rect>
-    <rect
-      class="grip"
-      data-handle="arm-down"
-      x={down.x - 5}
-      y={down.y - 5}
-      width="10"
-      height="10"
-      transform="rotate({45 + fill.rotation} {down.x} {down.y})"
-      {@attach scaling('down')}
-    >
-      <title>Scale the pattern; Shift for this direction alone</title>
-    </rect>
-    <circle class="grip hub" data-handle="hub" cx={hub.x} cy={hub.y} r="7" {@attach sliding()}>
-      <title>Slide the pattern</title>
-    </circle>
+    {#each ['across', 'down'] as const as axis (axis)}
+      <Grip
+        name="arm-{axis}"
+        at={axis === 'across' ? across : down}
+        size={10}
+        turn={45 + fill.rotation}
+        title="Scale the pattern; Shift for this direction alone"
+        drag={scaling(axis)}
+      />
+    {/each}
+    <Grip name="hub" at={hub} size={14} round cursor="move" title="Slide the pattern" drag={sliding()} />
   </g>
 {/if}
 
@@ -197,8 +182,5 @@
     stroke: #fff;
     stroke-width: 1.5px;
     pointer-events: none;
-  }
-  .grip.hub {
-    cursor: move;
   }
 </style>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Grip from '../components/Grip.svelte';
   import { applyVector, chain, scaling, translation } from '$lib/core/geom/affine';
   import { formatPath, transformPath } from '$lib/core/geom/path';
   import { frameCorners, shapeCentre, shapeLinear, shapeOutline, type Shape } from '$lib/core/recipe/layout';
@@ -95,33 +96,16 @@
   {/if}
   <polygon class="frame" points={corners.map((corner) => `${corner.x},${corner.y}`).join(' ')} />
   {#each FRAME_HANDLES as handle, index (index)}
-    {@const at = view.toScreen(handlePoint(shape, handle))}
-    <rect
-      class="grip"
-      role="presentation"
-      data-handle="{handle.across},{handle.down}"
-      x={at.x - 4.5}
-      y={at.y - 4.5}
-      width="9"
-      height="9"
-      transform="rotate({shape.rotation} {at.x} {at.y})"
-      style:cursor={cursorOf(index)}
-      {@attach sizing(handle)}
-    >
-      {#if handle.across === 0 || handle.down === 0}<title>Size it; Ctrl or Cmd to slant it</title>{/if}
-    </rect>
+    <Grip
+      name="{handle.across},{handle.down}"
+      at={view.toScreen(handlePoint(shape, handle))}
+      turn={shape.rotation}
+      cursor={cursorOf(index)}
+      title={handle.across === 0 || handle.down === 0 ? 'Size it; Ctrl or Cmd to slant it' : undefined}
+      drag={sizing(handle)}
+    />
   {/each}
-  <circle
-    class="grip turn"
-    role="presentation"
-    data-handle="turn"
-    cx={turner.x}
-    cy={turner.y}
-    r="5.5"
-    {@attach turning()}
-  >
-    <title>Turn the shape; Shift for steps of 15°</title>
-  </circle>
+  <Grip name="turn" at={turner} round title="Turn the shape; Shift for steps of 15°" drag={turning()} />
 </g>
 
 <style>

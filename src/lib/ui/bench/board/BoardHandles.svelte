@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Grip from '../../components/Grip.svelte';
   import { fromPx } from '$lib/core/num/length';
   import { FRAME_HANDLES } from '$lib/core/recipe/sizing';
   import { boardSizing, boardTurning, type BoardContext } from './board-drags';
@@ -23,28 +24,22 @@
       >{say(box.width)} × {say(box.height)} {measure}</text
     >
     {#each FRAME_HANDLES as handle (`${handle.across},${handle.down}`)}
-      <rect
-        class="grip"
-        role="presentation"
-        data-handle="{handle.across},{handle.down}"
-        x={from.x + (size.width * (handle.across + 1)) / 2 - 4}
-        y={from.y + (size.height * (handle.down + 1)) / 2 - 4}
-        width="8"
-        height="8"
-        {@attach boardSizing(context, handle)}
+      <Grip
+        name="{handle.across},{handle.down}"
+        at={{
+          x: from.x + (size.width * (handle.across + 1)) / 2,
+          y: from.y + (size.height * (handle.down + 1)) / 2,
+        }}
+        drag={boardSizing(context, handle)}
       />
     {/each}
-    <circle
-      class="grip turn"
-      role="presentation"
-      data-handle="turn"
-      cx={from.x + size.width / 2}
-      cy={from.y + size.height + 20}
-      r="5.5"
-      {@attach boardTurning(context)}
-    >
-      <title>Turn; Shift for steps of 15°</title>
-    </circle>
+    <Grip
+      name="turn"
+      at={{ x: from.x + size.width / 2, y: from.y + size.height + 20 }}
+      round
+      title="Turn; Shift for steps of 15°"
+      drag={boardTurning(context)}
+    />
   {/if}
 </g>
 
