@@ -5,7 +5,8 @@ import { allFills, type Shape, type ShapeGroup } from '../../src/lib/core/recipe
 import type { StrikeSheet } from '../../src/lib/core/recipe/strike-off';
 import { openDatabase, type Db } from '../../src/lib/server/db/open';
 import { copyLayout } from '../../src/lib/server/repo/layout-copies';
-import { applyChanges, getLayout } from '../../src/lib/server/repo/layouts';
+import { applyChanges } from '../../src/lib/server/repo/layout-changes';
+import { getLayout } from '../../src/lib/server/repo/layouts';
 import {
   keepStrikeOff,
   listStrikeOffs,

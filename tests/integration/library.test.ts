@@ -15,7 +15,8 @@ import { editPatterns, putBack } from '../../src/lib/server/repo/bulk-edit';
 import { createCollection, removeCollection, renameCollection } from '../../src/lib/server/repo/collections';
 import { saveColourways } from '../../src/lib/server/repo/colourways';
 import { findPatterns, libraryFacets, listPatterns } from '../../src/lib/server/repo/find';
-import { applyChanges, getLayout } from '../../src/lib/server/repo/layouts';
+import { applyChanges } from '../../src/lib/server/repo/layout-changes';
+import { getLayout } from '../../src/lib/server/repo/layouts';
 import { nameKey } from '../../src/lib/server/repo/names';
 import { colourUses, createPalette, getPalette, savePalette } from '../../src/lib/server/repo/palettes';
 import {

@@ -4,7 +4,8 @@ import { describe, expect, it } from 'vitest';
 import type { Outcome } from '../../src/lib/contract/failure';
 import { openDatabase, type Db } from '../../src/lib/server/db/open';
 import { pattern } from '../../src/lib/server/db/schema';
-import { applyChanges, createLayout, getLayout } from '../../src/lib/server/repo/layouts';
+import { applyChanges } from '../../src/lib/server/repo/layout-changes';
+import { createLayout, getLayout } from '../../src/lib/server/repo/layouts';
 import {
   createPattern,
   getPattern,

@@ -3,7 +3,8 @@ import type { LayoutData, PatternDetail } from '../../src/lib/contract/data';
 import type { Recipe } from '../../src/lib/core/recipe/recipe';
 import type { Shape } from '../../src/lib/core/recipe/layout';
 import type { Db } from '../../src/lib/server/db/open';
-import { applyChanges, createLayout, getLayout } from '../../src/lib/server/repo/layouts';
+import { applyChanges } from '../../src/lib/server/repo/layout-changes';
+import { createLayout, getLayout } from '../../src/lib/server/repo/layouts';
 import {
   createPattern,
   getPattern,

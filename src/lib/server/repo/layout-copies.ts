@@ -2,7 +2,8 @@ import { done, type Outcome } from '../../contract/failure';
 import { mapFills, type Shape } from '../../core/recipe/layout';
 import type { Db } from '../db/open';
 import { newId, writing } from './context';
-import { applyChanges, createLayout, getLayout } from './layouts';
+import { applyChanges } from './layout-changes';
+import { createLayout, getLayout } from './layouts';
 
 /** Doubles a layout in its project under another name: page, groups, shapes and fills, all under ids of their own. */
 export function copyLayout(db: Db, id: string, name: string): Outcome<{ id: string }> {
