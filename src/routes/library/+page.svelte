@@ -2,33 +2,24 @@
   import { untrack } from 'svelte';
   import { goto, invalidateAll } from '$app/navigation';
   import { page } from '$app/state';
-  import Columns3 from '@lucide/svelte/icons/columns-3';
   import Plus from '@lucide/svelte/icons/plus';
   import Ruler from '@lucide/svelte/icons/ruler';
-  import { LIBRARY_SORTS, type LibrarySort } from '$lib/contract/data';
-  import { SIGHTS, type Sight } from '$lib/core/colour/vision';
   import Button from '$lib/ui/components/Button.svelte';
   import FileDrop from '$lib/ui/components/FileDrop.svelte';
-  import LayOn from '$lib/ui/components/LayOn.svelte';
-  import Popover from '$lib/ui/components/Popover.svelte';
-  import SightChoice from '$lib/ui/components/SightChoice.svelte';
   import { sightFilter } from '$lib/ui/components/SightFilters.svelte';
-  import Switch from '$lib/ui/components/Switch.svelte';
-  import Tick from '$lib/ui/components/Tick.svelte';
   import TopBar from '$lib/ui/components/TopBar.svelte';
-  import { isSurface } from '$lib/ui/components/surfaces';
   import ChosenPanel from '$lib/ui/library/ChosenPanel.svelte';
   import CollectionsDialog from '$lib/ui/library/CollectionsDialog.svelte';
-  import { COLUMNS, readColumns, writeColumns, type Column } from '$lib/ui/library/columns';
-  import Filters from '$lib/ui/library/Filters.svelte';
   import HandOutDialog from '$lib/ui/library/HandOutDialog.svelte';
   import { Choosing, PatternList } from '$lib/ui/library/list.svelte';
+  import LibraryBar from '$lib/ui/library/LibraryBar.svelte';
   import ManyPanel from '$lib/ui/library/ManyPanel.svelte';
+  import NothingFound from '$lib/ui/library/NothingFound.svelte';
   import PatternTable from '$lib/ui/library/PatternTable.svelte';
-  import { apiQuery, isNarrowed, PLAIN_VIEW, writeView, type LibraryView } from '$lib/ui/library/query';
-  import { sayPatterns, sayPercent } from '$lib/ui/library/say';
+  import { apiQuery, PLAIN_VIEW, writeView, type LibraryView } from '$lib/ui/library/query';
   import TakeInDialog from '$lib/ui/library/TakeInDialog.svelte';
   import Wall from '$lib/ui/library/Wall.svelte';
+  import { shownIn } from '$lib/ui/library/shown';
   import { onLive } from '$lib/ui/state/live';
   import { fillAddress, lastLayout } from '$lib/ui/state/last-layout';
   import { toasts } from '$lib/ui/state/toasts.svelte';
@@ -62,16 +53,8 @@
     });
   });
 
-  const surface = $derived.by(() => {
-    const asked = page.url.searchParams.get('on');
-    return isSurface(asked) ? asked : 'mid';
-  });
-  const sight = $derived<Sight>(SIGHTS.find((one) => one === page.url.searchParams.get('sight')) ?? 'full');
-  const scale = $derived.by(() => {
-    const asked = Number(page.url.searchParams.get('scale'));
-    return asked >= 0.05 && asked <= 4 ? asked : 0.5;
-  });
-  const columns = $derived(readColumns(page.url.searchParams.get('columns')));
+  const shownAs = $derived(shownIn(page.url.searchParams));
+  const { surface, sight, scale, columns } = $derived(shownAs);
   const chosenIds = $derived([...choosing.ids]);
   const only = $derived(choosing.only);
   const last = $derived.by(() => (page.url, globalThis.localStorage ? lastLayout() : null));
@@ -146,20 +129,6 @@
   }
   onLive(['pattern.', 'palette.', 'collection.'], () => void invalidateAll());
 
-  const SORT_NAMES: Record<LibrarySort, string> = {
-    match: 'Best match',
-    name: 'Name',
-    newest: 'Newest',
-    changed: 'Last changed',
-    uses: 'Most used',
-    'last-used': 'Last used',
-    unit: 'Unit size',
-    colours: 'Number of colours',
-    kind: 'Kind',
-    repeat: 'Repeat',
-    licence: 'Licence',
-  };
-  const sorts = $derived(LIBRARY_SORTS.filter((sort) => sort !== 'match' || view.search !== ''));
   const sort = $derived(view.sort === 'match' && view.search === '' ? 'name' : view.sort);
 </script>
 
@@ -177,111 +146,21 @@
       <Button kind="main" href="/library/new"><Plus size={16} />New pattern</Button>
     {/snippet}
   </TopBar>
-  <div class="tools">
-    <input
-      type="search"
-      placeholder="Find by name, tag, colour …"
-      title="/"
-      aria-label="Find a pattern"
-      bind:this={searchField}
-      value={typed ?? view.search}
-      dir="auto"
-      oninput={(event) => search(event.currentTarget.value)}
-      onblur={() => (typed = null)}
-    />
-    <Switch
-      label="Kind"
-      value={view.kind}
-      options={[
-        { value: '', label: 'All' },
-        { value: 'drawn', label: 'Drawn' },
-        { value: 'measured', label: 'Measured' },
-        { value: 'picture', label: 'Picture' },
-      ]}
-      onset={(kind) => set({ kind })}
-    />
-    <label class="field">
-      <span class="visually-hidden">Show</span>
-      <select
-        value={view.show}
-        onchange={(event) => set({ show: event.currentTarget.value as LibraryView['show'] })}
-      >
-        <option value="all">Library ({data.facets.counts.live.toLocaleString('en-GB')})</option>
-        <option value="drafts">With a draft ({data.facets.counts.unpublished})</option>
-        <option value="archived">Archive ({data.facets.counts.archived})</option>
-      </select>
-    </label>
-    <span class="space"></span>
-    <Switch
-      label="Shown as"
-      value={view.as}
-      options={[
-        { value: 'wall', label: 'Wall' },
-        { value: 'list', label: 'List' },
-      ]}
-      onset={(as) => set({ as })}
-    />
-    {#if view.as === 'list'}
-      <Popover label="Choose columns" width={190} buttonClass="columns-button">
-        {#snippet button()}<Columns3 size={16} />{/snippet}
-        <div class="column-choice">
-          {#each COLUMNS as column (column.key)}
-            <Tick
-              label={column.label}
-              checked={columns.includes(column.key)}
-              onset={(on) => {
-                const next: Column[] = on
-                  ? COLUMNS.map(({ key }) => key).filter((key) => key === column.key || columns.includes(key))
-                  : columns.filter((key) => key !== column.key);
-                address({ columns: writeColumns(next) });
-              }}
-            />
-          {/each}
-        </div>
-      </Popover>
-    {/if}
-    <label class="scale">
-      <span>Scale</span>
-      <input
-        type="range"
-        min="-3"
-        max="1"
-        step="0.5"
-        value={Math.log2(scale)}
-        aria-label="Common scale of all strips"
-        aria-valuetext={sayPercent(scale)}
-        onchange={(event) => {
-          const next = 2 ** Number(event.currentTarget.value);
-          address({ scale: next === 0.5 ? null : String(+next.toFixed(4)) });
-        }}
-      />
-      <span class="mono">{sayPercent(Number(scale.toFixed(2)))}</span>
-    </label>
-    <LayOn value={surface} onset={(value) => address({ on: value === 'mid' ? null : value })} />
-  </div>
-  <div class="tools second">
-    <Filters
-      {view}
-      facets={data.facets}
-      palettes={data.palettes}
-      onset={set}
-      oncollections={() => (keeping = true)}
-    />
-    <span class="space"></span>
-    <SightChoice value={sight} onset={(value) => address({ sight: value === 'full' ? null : value })} />
-    <span class="muted count" aria-live="polite">{sayPatterns(list.total)}</span>
-    <label class="field">
-      <span class="muted">by</span>
-      <select
-        class="narrow"
-        aria-label="Sort by"
-        value={sort}
-        onchange={(event) => set({ sort: event.currentTarget.value as LibrarySort, backwards: false })}
-      >
-        {#each sorts as one (one)}<option value={one}>{SORT_NAMES[one]}</option>{/each}
-      </select>
-    </label>
-  </div>
+  <LibraryBar
+    bind:field={searchField}
+    {view}
+    facets={data.facets}
+    palettes={data.palettes}
+    total={list.total}
+    {shownAs}
+    {typed}
+    {sort}
+    onsearch={search}
+    onleave={() => (typed = null)}
+    onset={set}
+    onaddress={address}
+    oncollections={() => (keeping = true)}
+  />
   <div class="columns">
     <main class="wall" style:filter={sightFilter(sight)}>
       <h1 class="visually-hidden">Library</h1>
@@ -301,33 +180,7 @@
           onchoose={choose}
         />
       {:else}
-        <div class="empty">
-          {#if view.search !== '' || isNarrowed(view)}
-            <h2>{view.search === '' ? 'No pattern is like that' : `Nothing matches “${view.search}”`}</h2>
-            <p>
-              The search looks for the beginnings of words in names, descriptions, tags, collections, credits
-              and the names of palette colours. Try fewer words, or take a filter off.
-            </p>
-            <Button onclick={() => address({}, { ...PLAIN_VIEW, show: view.show, as: view.as })}
-              >Show all patterns</Button
-            >
-          {:else if view.show === 'archived'}
-            <h2>The archive is empty</h2>
-            <p>Patterns that you archive are kept here and can be restored.</p>
-            <Button href="/library">Back to all patterns</Button>
-          {:else if view.show === 'drafts'}
-            <h2>No work in progress</h2>
-            <p>A pattern that is changed on the bench and not yet published shows up here.</p>
-            <Button href="/library">Back to all patterns</Button>
-          {:else}
-            <h2>No patterns yet</h2>
-            <p>
-              Make the first one from a simple shape or an SVG file, or open a library file that somebody
-              handed you.
-            </p>
-            <Button kind="main" href="/library/new">New pattern</Button>
-          {/if}
-        </div>
+        <NothingFound {view} onall={() => address({}, { ...PLAIN_VIEW, show: view.show, as: view.as })} />
       {/if}
     </main>
     {#if chosenIds.length > 0}
@@ -365,70 +218,6 @@
 {/if}
 
 <style>
-  .tools {
-    display: flex;
-    align-items: center;
-    gap: 14px;
-    flex-wrap: wrap;
-    padding: 9px 16px 0;
-    background: var(--paper);
-  }
-  .second {
-    gap: 10px;
-    padding-top: 8px;
-    padding-bottom: 9px;
-    border-bottom: 1px solid var(--rule);
-  }
-  .space {
-    flex: 1;
-  }
-  input[type='search'] {
-    width: 218px;
-    padding: 6px 10px;
-    border: 1px solid var(--rule);
-    border-radius: var(--radius);
-    background: var(--card);
-  }
-  .field {
-    display: inline-flex;
-    align-items: center;
-    gap: 5px;
-  }
-  .field select {
-    padding: 4px 6px;
-    border: 1px solid var(--rule);
-    border-radius: var(--radius);
-    background: var(--card);
-  }
-  .narrow {
-    width: 112px;
-  }
-  .scale {
-    display: inline-flex;
-    align-items: center;
-    gap: 6px;
-    color: var(--muted);
-  }
-  .scale input {
-    width: 76px;
-    accent-color: var(--kelp);
-  }
-  .scale .mono {
-    min-width: 42px;
-    font-size: 12px;
-  }
-  .count {
-    white-space: nowrap;
-  }
-  .tools :global(.columns-button) {
-    padding: 5px;
-    border: 1px solid var(--rule);
-    background: var(--card);
-  }
-  .column-choice {
-    display: grid;
-    gap: 4px;
-  }
   .columns {
     display: flex;
     flex: 1;
@@ -446,16 +235,6 @@
     padding: 16px;
     border-left: 1px solid var(--rule);
     background: var(--card);
-  }
-  .empty {
-    display: grid;
-    gap: 10px;
-    justify-items: start;
-    max-width: 460px;
-    margin: 60px auto;
-    padding: 24px;
-    border-radius: 8px;
-    background: #fbfbfa;
   }
   @media (max-width: 899px) {
     aside {

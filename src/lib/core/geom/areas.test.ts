@@ -7,7 +7,7 @@ import { insertNode, moveHandle, nearestStretch, nodesOf, pathOfNodes, removeNod
 import { strokeOutline, type OutlineStroke } from './outline';
 import { flatten, formatPath, parsePath, pathBox, type Path } from './path';
 import { formPath } from './shapes';
-import { snapAlong, snapAngle } from './snap';
+import { pointInSteps, snapAlong, snapAngle } from './snap';
 import { rotation, translation, chain } from './affine';
 import { transformPath } from './path';
 
@@ -204,6 +204,8 @@ describe('drawing aids', () => {
     expect(snapAlong([10, 20], [15], 4, 10, null)).toBe(null);
     expect(snapAlong([10, 20], [], 4, 11, 20)).toEqual({ shift: 9, line: 20 });
     expect(snapAngle(52, 15)).toBe(45);
+    const { x, y } = pointInSteps({ x: 10, y: 20 }, { x: 13, y: 24 }, 90);
+    expect([x, y]).toEqual([expect.closeTo(10, 9), expect.closeTo(25, 9)]);
   });
 
   it('fit a hand-drawn row of points with few curves that keep near them', () => {

@@ -1,3 +1,5 @@
+import { applyVector, rotation } from './affine';
+import { add, directionDegrees, length, subtract, type Point } from './point';
 /** Where a dragged thing snapped along one axis: how much further it was moved, and the line that it now lies on. */
 export type Snap = { shift: number; line: number };
 
@@ -27,3 +29,10 @@ export function snapAlong(
 
 /** An angle in degrees brought to the nearest multiple of `step`. */
 export const snapAngle = (degrees: number, step: number): number => Math.round(degrees / step) * step;
+
+/** The point as far from `from` as `to` is, in the nearest direction that is a multiple of `step` degrees. */
+export function pointInSteps(from: Point, to: Point, step: number): Point {
+  const by = subtract(to, from);
+  const turn = rotation(snapAngle(directionDegrees(by), step));
+  return add(from, applyVector(turn, { x: length(by), y: 0 }));
+}

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { formatPath, transformPath } from '$lib/core/geom/path';
   import { chain, scaling, translation } from '$lib/core/geom/affine';
-  import { snapAngle } from '$lib/core/geom/snap';
+  import { pointInSteps } from '$lib/core/geom/snap';
   import { LIMITS } from '$lib/core/recipe/limits';
   import type { Point } from '$lib/core/geom/point';
   import { Pen } from '../state/pen.svelte';
@@ -33,12 +33,8 @@
   );
   const penPath = $derived(pen.nodes.length > 0 ? formatPath(transformPath(toScreen, pen.path)) : '');
 
-  function straight(from: Point, to: Point, event: PointerEvent): Point {
-    if (!event.shiftKey) return to;
-    const angle = (snapAngle((Math.atan2(to.y - from.y, to.x - from.x) * 180) / Math.PI, 15) * Math.PI) / 180;
-    const size = Math.hypot(to.x - from.x, to.y - from.y);
-    return { x: from.x + Math.cos(angle) * size, y: from.y + Math.sin(angle) * size };
-  }
+  const straight = (from: Point, to: Point, event: PointerEvent): Point =>
+    event.shiftKey ? pointInSteps(from, to, 15) : to;
 
   function drawing() {
     return dragging({

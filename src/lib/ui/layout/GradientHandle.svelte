@@ -1,6 +1,7 @@
 <script lang="ts">
   import Grip from '../components/Grip.svelte';
-  import { directionDegrees, dot, length, subtract, type Point } from '$lib/core/geom/point';
+  import { dot, subtract, type Point } from '$lib/core/geom/point';
+  import { pointInSteps } from '$lib/core/geom/snap';
   import { clamp, roundTo } from '$lib/core/num/tolerance';
   import {
     pageOfShare,
@@ -48,19 +49,11 @@
       },
       move: (at, event) => {
         const other = pageOfShare(frame, start[end === 'from' ? 'to' : 'from']);
-        const to = event.shiftKey ? atStep(other, at) : at;
+        const to = event.shiftKey ? pointInSteps(other, at, 15) : at;
         show({ ...start, [end]: roundShare(shareOfPage(frame, to)) });
       },
       ...ending,
     });
-  }
-
-  /** The point at the same distance in the nearest direction that is a multiple of 15°. */
-  function atStep(centre: Point, at: Point): Point {
-    const by = subtract(at, centre);
-    const angle = (Math.round(directionDegrees(by) / 15) * 15 * Math.PI) / 180;
-    const out = length(by);
-    return { x: centre.x + out * Math.cos(angle), y: centre.y + out * Math.sin(angle) };
   }
 
   function sliding() {

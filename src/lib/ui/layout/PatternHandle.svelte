@@ -11,6 +11,7 @@
     type HandleGrid,
     type PatternHandle,
   } from '$lib/core/scene/handle';
+  import { snapAngle } from '$lib/core/geom/snap';
   import type { LayoutEditor } from './editor.svelte';
   import type { View } from './view.svelte';
   import { dragging } from './dragging';
@@ -103,7 +104,7 @@
       },
       move: (at, event) => {
         let by = directionDegrees(subtract(at, centre)) - from;
-        if (event.shiftKey) by = Math.round((turnFrom + by) / 15) * 15 - turnFrom;
+        if (event.shiftKey) by = snapAngle(turnFrom + by, 15) - turnFrom;
         held = centre;
         editor.change(() => turnBy(start, 'pattern', by, centre, fill.id), { live: true });
       },

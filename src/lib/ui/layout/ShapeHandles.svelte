@@ -12,6 +12,7 @@
   } from '$lib/core/recipe/sizing';
   import { mapBy, sizeTo, turnBy, withinLimits } from '$lib/core/recipe/transform';
   import { directionDegrees, subtract, type Point } from '$lib/core/geom/point';
+  import { snapAngle } from '$lib/core/geom/snap';
   import type { LayoutEditor } from './editor.svelte';
   import type { View } from './view.svelte';
   import { dragging } from './dragging';
@@ -77,7 +78,7 @@
       },
       move: (at, event) => {
         let by = directionDegrees(subtract(at, shapeCentre(start))) - from;
-        if (event.shiftKey) by = Math.round((start.rotation + by) / 15) * 15 - start.rotation;
+        if (event.shiftKey) by = snapAngle(start.rotation + by, 15) - start.rotation;
         editor.change(() => turnBy(start, editor.scope, by, shapeCentre(start), editor.activeOf(start)?.id), {
           live: true,
         });

@@ -1,5 +1,4 @@
-import { rotation } from '$lib/core/geom/affine';
-import { snapAngle } from '$lib/core/geom/snap';
+import { pointInSteps } from '$lib/core/geom/snap';
 import { pathOfNodes, type PathNode } from '$lib/core/geom/nodes';
 import type { Path } from '$lib/core/geom/path';
 import type { Point } from '$lib/core/geom/point';
@@ -19,11 +18,7 @@ export class Pen {
   /** A point brought onto a line from the last one whose angle is a multiple of `step` degrees. */
   inSteps(at: Point, step: number): Point {
     const last = this.nodes[this.nodes.length - 1]?.at;
-    if (!last) return at;
-    const [x, y] = [at.x - last.x, at.y - last.y];
-    const turn = rotation(snapAngle((Math.atan2(y, x) * 180) / Math.PI, step));
-    const size = Math.hypot(x, y);
-    return { x: last.x + turn.a * size, y: last.y + turn.b * size };
+    return last ? pointInSteps(last, at, step) : at;
   }
 
   /** Pulls the handles of the last point: `to` leads on, the other one lies opposite. */

@@ -2,7 +2,8 @@
   import Grip from '../../components/Grip.svelte';
   import { fromPx } from '$lib/core/num/length';
   import { FRAME_HANDLES } from '$lib/core/recipe/sizing';
-  import { boardSizing, boardTurning, type BoardContext } from './board-drags';
+  import { boardSizing, boardTurning } from './board-drags';
+  import type { BoardContext } from './board-snap';
 
   /** The frame of what is chosen on the board, measured, with handles that size and turn it. */
   type Props = { context: BoardContext };

@@ -4,7 +4,8 @@
   import { toPx } from '$lib/core/num/length';
   import { pathOf } from '$lib/core/scene/drawing';
   import NodePoints from '../../components/NodePoints.svelte';
-  import { nodeDrag, setRows, type BoardContext } from './board-drags';
+  import { nodeDrag, setRows } from './board-drags';
+  import type { BoardContext } from './board-snap';
 
   /** The points of the chosen path on the drawing board. */
   type Props = { context: BoardContext };

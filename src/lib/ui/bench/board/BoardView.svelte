@@ -9,7 +9,8 @@
   import Guides from '../Guides.svelte';
   import type { BenchShow } from '../show.svelte';
   import type { Board } from './board.svelte';
-  import { NO_PREVIEW, boardDrag, type BoardPreview } from './board-drags';
+  import { boardDrag } from './board-drags';
+  import { NO_PREVIEW, type BoardPreview } from './board-snap';
   import BoardHandles from './BoardHandles.svelte';
   import BoardPoints from './BoardPoints.svelte';
   import type { Pen } from '../../state/pen.svelte';
