@@ -327,6 +327,7 @@ describe('drawn shapes', () => {
     await page.keyboard.press('Enter');
     expect(await page.$eval('dialog textarea', (field) => (field as HTMLTextAreaElement).value)).toBe('IIII');
     await press(page, 'Cancel', 'dialog button');
+    await saved(page);
   });
 
   it('are grouped, locked, lined up and united; the pattern of what stays keeps its place', async () => {

@@ -27,6 +27,14 @@ export async function openBrowser(width = 1280, height = 800): Promise<Session> 
     userDataDir: profile,
     defaultViewport: { width, height },
   });
+  // A page left with unsaved changes asks; an unanswered question would hang every later visit.
+  browser.on('targetcreated', async (target) => {
+    const opened = await target.page();
+    opened?.on(
+      'dialog',
+      (dialog) => void (dialog.type() === 'beforeunload' ? dialog.accept() : dialog.dismiss()),
+    );
+  });
   const page = await browser.newPage();
   const faults: string[] = [];
   page.on('pageerror', (error) => faults.push(String(error)));
