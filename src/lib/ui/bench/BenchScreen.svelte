@@ -1,10 +1,7 @@
 <script lang="ts">
-  import { beforeNavigate, goto, replaceState } from '$app/navigation';
+  import { beforeNavigate, replaceState } from '$app/navigation';
   import { page } from '$app/state';
-  import type { PaletteData, PatternDetail, PublishPreview } from '$lib/contract/data';
-  import type { Outcome } from '$lib/contract/failure';
-  import { measuredName } from '$lib/core/recipe/measured';
-  import type { MeasuredRecipe } from '$lib/core/recipe/recipe';
+  import type { PaletteData, PatternDetail } from '$lib/contract/data';
   import Button from '../components/Button.svelte';
   import NameField from '../components/NameField.svelte';
   import SaveNote from '../components/SaveNote.svelte';
@@ -14,13 +11,10 @@
   import { keyIsTaken } from '../layout/keys';
   import KeysDialog from '../layout/KeysDialog.svelte';
   import { View } from '../layout/view.svelte';
-  import NewThing from '../library/NewThing.svelte';
-  import { sayLength, sayUses } from '../library/say';
+  import { sayUses } from '../library/say';
   import { call } from '../state/api';
-  import { fillAddress, lastLayout } from '../state/last-layout';
   import { linksFrom } from '../state/links';
   import { onLive } from '../state/live';
-  import { toasts } from '../state/toasts.svelte';
   import { BenchWorker } from '$lib/workers/client';
   import { Checks } from './checks.svelte';
   import ChecksPanel from './ChecksPanel.svelte';
@@ -39,7 +33,7 @@
   import { BENCH_KEYS, benchKey } from './keys';
   import MeasuredPanel from './MeasuredPanel.svelte';
   import MotifPanel from './MotifPanel.svelte';
-  import PublishDialog from './PublishDialog.svelte';
+  import Publishing from './Publishing.svelte';
   import PlacedPanel from './PlacedPanel.svelte';
   import RepeatPanel from './RepeatPanel.svelte';
   import ScatterDialog from './ScatterDialog.svelte';
@@ -66,9 +60,7 @@
   const checks = new Checks(worker);
   let scattering = $state(false);
   let measuring = $state(false);
-  let keeping = $state(false);
-  let preview = $state.raw<PublishPreview | null>(null);
-  let naming = $state(false);
+  let publishing: Publishing | undefined = $state();
   let showKeys = $state(false);
   let busy = $state(false);
 
@@ -139,59 +131,6 @@
     if (willUnload && !editor.saver.clean) cancel();
   });
 
-  /** Publishing asks for a name where there is none yet, and shows first which uses it will change. */
-  async function publish(): Promise<void> {
-    if (editor.newest === 0 && /^New pattern( \d+)?$/.test(editor.name)) {
-      if (editor.recipe.kind !== 'measured') {
-        naming = true;
-        return;
-      }
-      await nameMeasured(editor.recipe);
-    }
-    busy = true;
-    const found = await editor.preview();
-    busy = false;
-    if (typeof found === 'string') toasts.problem(found);
-    else if (found) preview = found;
-    else await publishNow([]);
-  }
-  async function publishNow(hold: string[]): Promise<void> {
-    busy = true;
-    const problem = await editor.publish(hold);
-    busy = false;
-    if (problem) return toasts.problem(problem);
-    preview = null;
-    const last = lastLayout();
-    toasts.show(`Revision ${editor.newest} of “${editor.name}” is in the library.`, {
-      ...(last && editor.id
-        ? { action: { label: `Fill ${last.what}`, run: () => void goto(fillAddress(last, editor.id ?? '')) } }
-        : {}),
-    });
-  }
-  async function nameAndPublish(name: string): Promise<Outcome<unknown>> {
-    const problem = await editor.rename(name);
-    if (problem) return { ok: false, failure: { code: 'invalid', message: problem, path: 'name' } };
-    naming = false;
-    await publish();
-    return { ok: true, value: null };
-  }
-  /** A pattern from numbers is named by them, so that it is in the library in one step. */
-  async function nameMeasured({ measured, measure }: MeasuredRecipe): Promise<void> {
-    const name = measuredName(measured, (px) => `${sayLength(px, measure, 2)} ${measure}`);
-    for (let number = 1; number < 50; number += 1) {
-      const problem = await editor.rename(number === 1 ? name : `${name} (${number})`);
-      if (!problem) return;
-    }
-  }
-  async function keepAsNew(name: string): Promise<Outcome<unknown>> {
-    const made = await editor.keepAsNew(name);
-    if (!made.ok) return made;
-    keeping = false;
-    toasts.show(`“${name}” is in the library.`);
-    await goto(`/library/${made.value.id}/bench`);
-    return made;
-  }
-
   const stale = $derived(editor.saver.state.kind === 'stale' ? editor.saver.state.failure : null);
   const theirs = $derived(stale?.current as PatternDetail | undefined);
   function keepMine(): void {
@@ -234,11 +173,15 @@
         />
       {/if}
       {#if editor.newest > 0}
-        <Button kind={editor.stock ? 'main' : 'plain'} onclick={() => (keeping = true)}>Keep as new</Button>
+        <Button kind={editor.stock ? 'main' : 'plain'} onclick={() => publishing?.keepAsNew()}
+          >Keep as new</Button
+        >
       {/if}
       {#if !editor.stock}
-        <Button kind="main" disabled={busy || !changed || editor.stillScene.empty} onclick={publish}
-          >Publish revision {editor.newest + 1}</Button
+        <Button
+          kind="main"
+          disabled={busy || !changed || editor.stillScene.empty}
+          onclick={() => publishing?.publish()}>Publish revision {editor.newest + 1}</Button
         >
       {/if}
     {/snippet}
@@ -331,35 +274,7 @@
 {#if textAt && drawing}<TextDialog board={drawing} at={textAt} onclose={() => (textAt = null)} />{/if}
 {#if scattering}<ScatterDialog {editor} {worker} onclose={() => (scattering = false)} />{/if}
 {#if measuring}<ScreenSize {show} onclose={() => (measuring = false)} />{/if}
-{#if preview}
-  <PublishDialog
-    {preview}
-    draft={editor.recipe}
-    {busy}
-    onpublish={publishNow}
-    onclose={() => (preview = null)}
-  />
-{/if}
-{#if keeping}
-  <NewThing
-    title="Keep as new"
-    label="The name of the new pattern"
-    action="Keep as new"
-    name="{editor.name} 2"
-    create={keepAsNew}
-    onclose={() => (keeping = false)}
-  />
-{/if}
-{#if naming}
-  <NewThing
-    title="Name the pattern"
-    label="The name of the pattern"
-    action="Name and publish"
-    name=""
-    create={nameAndPublish}
-    onclose={() => (naming = false)}
-  />
-{/if}
+<Publishing bind:this={publishing} {editor} bind:busy />
 {#if showKeys}<KeysDialog keys={drawing ? BOARD_KEYS : BENCH_KEYS} onclose={() => (showKeys = false)} />{/if}
 {#if stale}<StaleDialog message={stale.message} onmine={keepMine} ontheirs={takeTheirs} />{/if}
 

@@ -1,21 +1,20 @@
 <script lang="ts">
   import { untrack } from 'svelte';
-  import Trash from '@lucide/svelte/icons/trash-2';
   import type { ColourUses, LibraryFacets, PaletteData, PaletteEntry } from '$lib/contract/data';
   import type { OrderBy } from '$lib/core/colour/order';
-  import { readColour, sayOklch } from '$lib/core/colour/space';
+  import { readColour } from '$lib/core/colour/space';
   import Button from '../components/Button.svelte';
   import Choice from '../components/Choice.svelte';
-  import ColourPlane from '../components/ColourPlane.svelte';
   import NameField from '../components/NameField.svelte';
   import SaveNote from '../components/SaveNote.svelte';
   import StaleDialog from '../components/StaleDialog.svelte';
   import { call } from '../state/api';
   import { saveBlob } from '../state/save-file';
   import { toasts } from '../state/toasts.svelte';
+  import ChosenColour from './ChosenColour.svelte';
+  import ColourList from './ColourList.svelte';
   import ContrastMatrix from './ContrastMatrix.svelte';
   import { colourEntry, PaletteEditor } from './editor.svelte';
-  import GradientEditor from './GradientEditor.svelte';
   import PictureColours from './PictureColours.svelte';
   import SchemeDialog from './SchemeDialog.svelte';
   import UsedColours from './UsedColours.svelte';
@@ -59,20 +58,6 @@
   });
   $effect(() => () => void editor.saver.flush());
 
-  function sayColourUses(id: string): string {
-    const held = uses[id];
-    if (!held) return 'Nothing follows it yet.';
-    const count = (number: number, one: string, many: string): string[] =>
-      number === 0 ? [] : [number === 1 ? `one ${one}` : `${number} ${many}`];
-    const parts = [
-      ...count(held.patterns, 'pattern', 'patterns'),
-      ...count(held.colourways, 'colourway', 'colourways'),
-      ...count(held.fills, 'fill', 'fills'),
-      ...count(held.pages, 'page', 'pages'),
-    ];
-    return `${parts.join(', ')} follow${parts.length === 1 && parts[0]?.startsWith('one') ? 's' : ''} it.`;
-  }
-
   function add(): void {
     const text = typed.trim();
     if (text === '') {
@@ -84,11 +69,6 @@
     if (!read.ok) return;
     typed = '';
     editor.add([colourEntry('Colour', read.hex, read.outside ? text : null)]);
-  }
-  function recolour(one: PaletteEntry, text: string): void {
-    const read = readColour(text);
-    problem = read.ok ? null : read.message;
-    if (read.ok) editor.set(one.id, { hex: read.hex, css: read.outside ? text.trim() : null });
   }
   function gradient(): void {
     const [one, other] = [editor.plain[0], editor.plain.at(-1)];
@@ -126,25 +106,6 @@
       else editor.history.undo();
     } else if (event.key === 'Delete' && editor.chosen) editor.remove(editor.chosen);
   }
-  function onentrykey(event: KeyboardEvent, id: string): void {
-    const step = { ArrowLeft: -1, ArrowRight: 1 }[event.key];
-    if (!step) return;
-    event.preventDefault();
-    if (event.altKey) editor.move(id, step);
-    else {
-      const index = doc.colours.findIndex((one) => one.id === id);
-      editor.chosen = doc.colours[Math.max(0, Math.min(doc.colours.length - 1, index + step))]?.id ?? null;
-    }
-    requestAnimationFrame(() => document.querySelector<HTMLElement>('.entry[aria-pressed="true"]')?.focus());
-  }
-  const background = (one: PaletteEntry): string =>
-    one.gradient
-      ? `linear-gradient(to right, ${[...one.gradient]
-          .sort((a, b) => a.at - b.at)
-          .map(({ at, hex }) => `${hex} ${at * 100}%`)
-          .join(', ')})`
-      : one.hex;
-  let dragged: string | null = null;
 </script>
 
 <svelte:window onkeydown={onkey} />
@@ -227,80 +188,9 @@
   {#if problem}<p class="problem" role="alert">{problem}</p>{/if}
 
   <div class="columns">
-    <ul class="entries" aria-label="Colours">
-      {#each doc.colours as one (one.id)}
-        <li>
-          <button
-            type="button"
-            class="entry"
-            aria-pressed={editor.chosen === one.id}
-            draggable="true"
-            title="Alt and an arrow key move it"
-            ondragstart={() => (dragged = one.id)}
-            ondragover={(event) => event.preventDefault()}
-            ondrop={() => {
-              if (dragged === null || dragged === one.id) return;
-              const ids = doc.colours.map((held) => held.id);
-              editor.move(dragged, ids.indexOf(one.id) - ids.indexOf(dragged));
-              dragged = null;
-            }}
-            onclick={() => (editor.chosen = one.id)}
-            onkeydown={(event) => onentrykey(event, one.id)}
-          >
-            <span class="swatch" style:background={background(one)}></span>
-            <strong dir="auto">{one.name}</strong>
-            <span class="mono muted"
-              >{one.gradient ? `${one.gradient.length} stops` : one.hex}{one.css ? ' *' : ''}</span
-            >
-          </button>
-        </li>
-      {:else}
-        <li class="muted none">No colours yet. Type one above, or take them from a picture or a scheme.</li>
-      {/each}
-    </ul>
+    <ColourList {editor} />
     {#if entry}
-      <aside aria-label="The chosen colour">
-        <NameField
-          label="The name of the colour"
-          value={entry.name}
-          onset={(name) => {
-            editor.set(entry.id, { name });
-            return null;
-          }}
-        />
-        {#if entry.gradient}
-          <GradientEditor
-            stops={entry.gradient}
-            palette={{ name: doc.name, colours: editor.plain }}
-            onlive={(stops) =>
-              editor.set(entry.id, { gradient: stops, hex: stops[0]?.hex ?? entry.hex }, true)}
-            onset={(stops) => editor.set(entry.id, { gradient: stops, hex: stops[0]?.hex ?? entry.hex })}
-          />
-        {:else}
-          <input
-            class="mono text"
-            type="text"
-            aria-label="The colour as hex or CSS"
-            value={entry.css ?? entry.hex}
-            spellcheck="false"
-            onchange={(event) => recolour(entry, event.currentTarget.value)}
-          />
-          {#if entry.css}
-            <p class="muted">
-              Outside sRGB. Shown and written as {entry.hex}, the nearest by CSS Color 4’s gamut mapping.
-            </p>
-          {/if}
-          <ColourPlane
-            colour={entry.hex}
-            label={entry.name}
-            onlive={(hex) => editor.set(entry.id, { hex, css: null }, true)}
-            onset={(hex) => editor.set(entry.id, { hex, css: null })}
-          />
-          <p class="mono muted">{sayOklch(entry.hex)}</p>
-        {/if}
-        <p class="muted">{sayColourUses(entry.id)}</p>
-        <Button onclick={() => editor.remove(entry.id)}><Trash size={14} />Take out</Button>
-      </aside>
+      <ChosenColour {editor} {entry} {uses} onproblem={(text) => (problem = text)} />
     {/if}
   </div>
 
@@ -346,67 +236,16 @@
   .space {
     flex: 1;
   }
-  input {
+  .add input {
+    width: 200px;
     padding: 5px 8px;
     border: 1px solid var(--rule);
     border-radius: var(--radius);
     background: var(--card);
   }
-  .add input {
-    width: 200px;
-  }
   .columns {
     display: flex;
     gap: 20px;
     align-items: flex-start;
-  }
-  .entries {
-    display: grid;
-    flex: 1;
-    grid-template-columns: repeat(auto-fill, minmax(104px, 1fr));
-    gap: 10px;
-  }
-  .entry {
-    display: grid;
-    gap: 1px;
-    width: 100%;
-    padding: 4px;
-    border: 1px solid transparent;
-    border-radius: var(--radius);
-    background: none;
-    text-align: left;
-    cursor: pointer;
-  }
-  .entry[aria-pressed='true'] {
-    border-color: var(--kelp);
-    background: var(--kelp-tint);
-  }
-  .swatch {
-    height: 62px;
-    margin-bottom: 3px;
-    border-radius: 4px;
-    box-shadow: inset 0 0 0 1px rgb(20 33 31 / 15%);
-  }
-  .entry strong {
-    overflow: hidden;
-    text-overflow: ellipsis;
-    white-space: nowrap;
-  }
-  .none {
-    grid-column: 1 / -1;
-  }
-  aside {
-    display: grid;
-    flex: none;
-    gap: 8px;
-    justify-items: start;
-    width: 236px;
-    padding: 12px;
-    border: 1px solid var(--rule);
-    border-radius: 8px;
-    background: var(--card);
-  }
-  .text {
-    width: 100%;
   }
 </style>
