@@ -1,0 +1,109 @@
+<script lang="ts">
+  import { goto } from '$app/navigation';
+  import type { PublishPreview } from '$lib/contract/data';
+  import type { Outcome } from '$lib/contract/failure';
+  import { measuredName } from '$lib/core/recipe/measured';
+  import type { MeasuredRecipe } from '$lib/core/recipe/recipe';
+  import NewThing from '../library/NewThing.svelte';
+  import { sayLength } from '../library/say';
+  import { fillAddress, lastLayout } from '../state/last-layout';
+  import { toasts } from '../state/toasts.svelte';
+  import type { BenchEditor } from './editor.svelte';
+  import PublishDialog from './PublishDialog.svelte';
+
+  /** The way from the bench into the library: the questions asked before a pattern is published or kept as new. */
+  type Props = { editor: BenchEditor; busy: boolean };
+  let { editor, busy = $bindable() }: Props = $props();
+
+  let keeping = $state(false);
+  let naming = $state(false);
+  let preview = $state.raw<PublishPreview | null>(null);
+
+  /** Publishing asks for a name where there is none yet, and shows first which uses it will change. */
+  export async function publish(): Promise<void> {
+    if (editor.newest === 0 && /^New pattern( \d+)?$/.test(editor.name)) {
+      if (editor.recipe.kind !== 'measured') {
+        naming = true;
+        return;
+      }
+      await nameMeasured(editor.recipe);
+    }
+    busy = true;
+    const found = await editor.preview();
+    busy = false;
+    if (typeof found === 'string') toasts.problem(found);
+    else if (found) preview = found;
+    else await publishNow([]);
+  }
+  /** Asks for the name of a copy and goes on with that. */
+  export function keepAsNew(): void {
+    keeping = true;
+  }
+
+  async function publishNow(hold: string[]): Promise<void> {
+    busy = true;
+    const problem = await editor.publish(hold);
+    busy = false;
+    if (problem) return toasts.problem(problem);
+    preview = null;
+    const last = lastLayout();
+    toasts.show(`Revision ${editor.newest} of “${editor.name}” is in the library.`, {
+      ...(last && editor.id
+        ? { action: { label: `Fill ${last.what}`, run: () => void goto(fillAddress(last, editor.id ?? '')) } }
+        : {}),
+    });
+  }
+  async function nameAndPublish(name: string): Promise<Outcome<unknown>> {
+    const problem = await editor.rename(name);
+    if (problem) return { ok: false, failure: { code: 'invalid', message: problem, path: 'name' } };
+    naming = false;
+    await publish();
+    return { ok: true, value: null };
+  }
+  /** A pattern from numbers is named by them, so that it is in the library in one step. */
+  async function nameMeasured({ measured, measure }: MeasuredRecipe): Promise<void> {
+    const name = measuredName(measured, (px) => `${sayLength(px, measure, 2)} ${measure}`);
+    for (let number = 1; number < 50; number += 1) {
+      const problem = await editor.rename(number === 1 ? name : `${name} (${number})`);
+      if (!problem) return;
+    }
+  }
+  async function keep(name: string): Promise<Outcome<unknown>> {
+    const made = await editor.keepAsNew(name);
+    if (!made.ok) return made;
+    keeping = false;
+    toasts.show(`“${name}” is in the library.`);
+    await goto(`/library/${made.value.id}/bench`);
+    return made;
+  }
+</script>
+
+{#if preview}
+  <PublishDialog
+    {preview}
+    draft={editor.recipe}
+    {busy}
+    onpublish={publishNow}
+    onclose={() => (preview = null)}
+  />
+{/if}
+{#if keeping}
+  <NewThing
+    title="Keep as new"
+    label="The name of the new pattern"
+    action="Keep as new"
+    name="{editor.name} 2"
+    create={keep}
+    onclose={() => (keeping = false)}
+  />
+{/if}
+{#if naming}
+  <NewThing
+    title="Name the pattern"
+    label="The name of the pattern"
+    action="Name and publish"
+    name=""
+    create={nameAndPublish}
+    onclose={() => (naming = false)}
+  />
+{/if}
