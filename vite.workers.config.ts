@@ -14,6 +14,7 @@ export default defineConfig({
     rollupOptions: {
       input: {
         'render-worker': 'src/lib/server/render/worker.ts',
+        'drawing-worker': 'src/lib/server/render/drawing-worker.ts',
         'read-worker': 'src/lib/server/render/read-worker.ts',
       },
       output: { entryFileNames: '[name].js', format: 'es' },

@@ -2,6 +2,8 @@ import type { PictureLook } from '../core/colour/look';
 import type { BlendMode } from '../core/colour/blend';
 import type { Affine } from '../core/geom/affine';
 import type { BrushStroke } from '../core/raster/soft-mask';
+import type { Layout } from '../core/recipe/layout';
+import type { PatternRevisions } from '../core/scene/library';
 
 /** What the server's main thread asks of a render worker: one horizontal band of a picture. */
 export type BandRequest = {
@@ -67,3 +69,11 @@ export type RecolourRequest = { bytes: Uint8Array; look: PictureLook };
 
 /** A picture's file, and how often it is halved when it is decoded. */
 export type PixelsRequest = { bytes: Uint8Array; halvings: number };
+
+/** A layout to be written as an SVG file: with `bleed` px round it, its patterns live or every copy drawn. */
+export type DrawingRequest = {
+  layout: Layout & { name: string };
+  patterns: readonly PatternRevisions[];
+  as: 'live' | 'expanded';
+  bleed: number;
+};

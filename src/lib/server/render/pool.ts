@@ -4,6 +4,7 @@ import Piscina from 'piscina';
 import type {
   BandReply,
   BandRequest,
+  DrawingRequest,
   PixelsRequest,
   RecolourRequest,
   SharedPicture,
@@ -21,6 +22,8 @@ export type RenderPool = {
   pixels(request: PixelsRequest): Promise<SharedPicture>;
   /** What a file holds that a library can take in. */
   read(request: ReadRequest): Promise<ReadReply>;
+  /** A layout as the text of an SVG file, its pictures named by hash. */
+  drawing(request: DrawingRequest): Promise<string>;
   /** An SVG as a PNG of its own size. */
   png(svg: string): Promise<Uint8Array>;
   readonly threads: number;
@@ -46,15 +49,23 @@ export function openRenderPool(threads = Math.max(1, Math.min(4, availableParall
     maxThreads: 1,
     idleTimeout: 30_000,
   });
+  // Not among the render threads: a thumbnail would wait for the bands of a large export.
+  const drawers = new Piscina<DrawingRequest, string>({
+    filename: join(appRoot(), 'build-workers', 'drawing-worker.js'),
+    minThreads: 0,
+    maxThreads: 1,
+    idleTimeout: 300_000, // it remembers outlines of text and strokes
+  });
   return {
     threads,
     band: (request) => pool.run(request) as Promise<BandReply>,
     recolour: (request) => pool.run(request, { name: 'recolour' }) as Promise<Uint8Array>,
     pixels: (request) => pool.run(request, { name: 'pixels' }) as Promise<SharedPicture>,
     read: (request) => readers.run(request),
+    drawing: (request) => drawers.run(request),
     png: (svg) => pool.run({ svg }, { name: 'png' }) as Promise<Uint8Array>,
     close: async () => {
-      await Promise.all([pool.destroy(), readers.destroy()]);
+      await Promise.all([pool.destroy(), readers.destroy(), drawers.destroy()]);
     },
   };
 }
