@@ -2,9 +2,9 @@ import { patternFills } from '../../src/lib/core/recipe/layout';
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { FoundPatterns, ProjectSummary, ProjectDetail } from '../../src/lib/contract/data';
+import type { FoundPatterns, PaletteData, ProjectSummary, ProjectDetail } from '../../src/lib/contract/data';
 import { getLayout, must } from '../support/api';
-import type { Page } from 'puppeteer-core';
+import type { HTTPRequest, Page } from 'puppeteer-core';
 import { enter, named, openBrowser, press, saved, shown, visit, type Session } from '../support/browser';
 
 const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
@@ -277,6 +277,30 @@ describe('a designer who types nonsense', () => {
     expect(after.ppi).toBe(123);
     const turned = after.shapes.find((shape) => shape.name === 'Counter skirt');
     expect(turned && patternFills(turned)[0]?.rotation).toBe(-31);
+  });
+});
+
+describe('live changes', () => {
+  it('do not drop a link that was pressed while one comes in', async () => {
+    const { page } = session;
+    await visit(page, '/palettes');
+    const [palette] = await must<PaletteData[]>('GET', '/palettes');
+    // The page that was asked for takes its time; meanwhile somebody else changes a palette.
+    await page.setRequestInterception(true);
+    const slowly = (request: HTTPRequest): void => {
+      const wait = request.url().includes('/projects/__data.json') ? 1500 : 0;
+      setTimeout(() => void request.continue(), wait);
+    };
+    page.on('request', slowly);
+    await press(page, 'Projects', 'nav a');
+    await must('PUT', `/palettes/${palette?.id}`, {
+      base: palette?.version,
+      name: palette?.name,
+      colours: palette?.colours,
+    });
+    await page.waitForFunction(() => location.pathname === '/projects', { timeout: 8000 });
+    page.off('request', slowly);
+    await page.setRequestInterception(false);
   });
 });
 

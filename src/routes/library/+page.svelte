@@ -1,6 +1,6 @@
 <script lang="ts">
   import { untrack } from 'svelte';
-  import { goto, invalidateAll } from '$app/navigation';
+  import { goto } from '$app/navigation';
   import { page } from '$app/state';
   import Plus from '@lucide/svelte/icons/plus';
   import Ruler from '@lucide/svelte/icons/ruler';
@@ -23,6 +23,7 @@
   import { onLive } from '$lib/ui/state/live';
   import { fillAddress, lastLayout } from '$lib/ui/state/last-layout';
   import { toasts } from '$lib/ui/state/toasts.svelte';
+  import { refresh } from '$lib/ui/state/refresh';
 
   let { data } = $props();
 
@@ -127,7 +128,7 @@
       choosing.choose(choosing.at, { toggle: true });
     }
   }
-  onLive(['pattern.', 'palette.', 'collection.'], () => void invalidateAll());
+  onLive(['pattern.', 'palette.', 'collection.'], () => void refresh());
 
   const sort = $derived(view.sort === 'match' && view.search === '' ? 'name' : view.sort);
 </script>
@@ -198,7 +199,7 @@
             ids={chosenIds}
             facets={data.facets}
             archived={view.show === 'archived'}
-            ondone={() => invalidateAll()}
+            ondone={() => refresh()}
             onclear={() => choosing.clear()}
             onexport={() => (handing = chosenIds)}
           />
@@ -209,12 +210,12 @@
 </FileDrop>
 
 {#if keeping}
-  <CollectionsDialog facets={data.facets} ondone={() => invalidateAll()} onclose={() => (keeping = false)} />
+  <CollectionsDialog facets={data.facets} ondone={() => refresh()} onclose={() => (keeping = false)} />
 {/if}
 {#if handing}<HandOutDialog ids={handing} onclose={() => (handing = null)} />{/if}
 {#if handingAll}<HandOutDialog onclose={() => (handingAll = false)} />{/if}
 {#if takingIn}
-  <TakeInDialog files={takingIn} ondone={() => invalidateAll()} onclose={() => (takingIn = null)} />
+  <TakeInDialog files={takingIn} ondone={() => refresh()} onclose={() => (takingIn = null)} />
 {/if}
 
 <style>

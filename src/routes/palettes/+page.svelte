@@ -1,11 +1,12 @@
 <script lang="ts">
-  import { goto, invalidateAll } from '$app/navigation';
+  import { goto } from '$app/navigation';
   import { page } from '$app/state';
   import Plus from '@lucide/svelte/icons/plus';
   import type { PaletteData } from '$lib/contract/data';
   import { call } from '$lib/ui/state/api';
   import { onLive } from '$lib/ui/state/live';
   import { toasts } from '$lib/ui/state/toasts.svelte';
+  import { refresh } from '$lib/ui/state/refresh';
   import Button from '$lib/ui/components/Button.svelte';
   import FileDrop from '$lib/ui/components/FileDrop.svelte';
   import TopBar from '$lib/ui/components/TopBar.svelte';
@@ -29,7 +30,7 @@
     const made = await call<PaletteData>('POST', '/palettes', { name });
     if (made.ok) {
       making = false;
-      await invalidateAll();
+      await refresh();
       await show(made.value.id);
     }
     return made;
@@ -37,14 +38,14 @@
   async function setArchived(palette: PaletteData, archived: boolean): Promise<void> {
     const done = await call('PUT', `/palettes/${palette.id}/archived`, { archived });
     if (!done.ok) return toasts.problem(done.failure.message);
-    await invalidateAll();
+    await refresh();
     if (archived)
       toasts.show(`“${palette.name}” is in the archive; what follows its colours keeps them.`, {
         action: { label: 'Undo', run: () => void setArchived(palette, false) },
       });
     else await show(palette.id);
   }
-  onLive(['palette.'], () => void invalidateAll());
+  onLive(['palette.'], () => void refresh());
 </script>
 
 <svelte:head><title>Palettes · Isle</title></svelte:head>
@@ -88,7 +89,7 @@
             palette={chosen}
             projects={data.projects}
             onarchive={() => setArchived(chosen, true)}
-            onname={() => void invalidateAll()}
+            onname={() => void refresh()}
           />
         {/key}
       {:else}
@@ -115,7 +116,7 @@
   />
 {/if}
 {#if takingIn}
-  <TakeInDialog files={takingIn} ondone={() => invalidateAll()} onclose={() => (takingIn = null)} />
+  <TakeInDialog files={takingIn} ondone={() => refresh()} onclose={() => (takingIn = null)} />
 {/if}
 
 <style>

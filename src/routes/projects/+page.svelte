@@ -1,9 +1,10 @@
 <script lang="ts">
-  import { goto, invalidateAll } from '$app/navigation';
+  import { goto } from '$app/navigation';
   import Plus from '@lucide/svelte/icons/plus';
   import type { Outcome } from '$lib/contract/failure';
   import { call } from '$lib/ui/state/api';
   import { toasts } from '$lib/ui/state/toasts.svelte';
+  import { refresh } from '$lib/ui/state/refresh';
   import Button from '$lib/ui/components/Button.svelte';
   import Switch from '$lib/ui/components/Switch.svelte';
   import TopBar from '$lib/ui/components/TopBar.svelte';
@@ -22,7 +23,7 @@
     const saved = await call('PUT', `/projects/${id}/archived`, { archived: false });
     if (!saved.ok) return toasts.problem(saved.failure.message);
     toasts.show(`“${name}” is back among the projects.`);
-    await invalidateAll();
+    await refresh();
   }
   const count = (number: number, one: string, many: string): string =>
     `${number} ${number === 1 ? one : many}`;

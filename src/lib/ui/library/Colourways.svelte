@@ -1,6 +1,5 @@
 <script lang="ts">
   import { nanoid } from 'nanoid';
-  import { invalidateAll } from '$app/navigation';
   import Pencil from '@lucide/svelte/icons/pencil';
   import Plus from '@lucide/svelte/icons/plus';
   import Trash from '@lucide/svelte/icons/trash-2';
@@ -10,6 +9,7 @@
   import Button from '../components/Button.svelte';
   import { call } from '../state/api';
   import { toasts } from '../state/toasts.svelte';
+  import { refresh } from '../state/refresh';
   import ColourwayDialog from './ColourwayDialog.svelte';
   import { swatchUrl } from './say';
 
@@ -32,7 +32,7 @@
       base: pattern.version,
       colourways: next,
     });
-    await invalidateAll();
+    await refresh();
     return saved.ok ? null : saved.failure.message;
   }
   async function keep(way: Colourway): Promise<string | null> {

@@ -1,8 +1,8 @@
 <script lang="ts">
-  import { invalidateAll } from '$app/navigation';
   import type { LibraryFacets, PatternDetail } from '$lib/contract/data';
   import { groundSlots, type Recipe } from '$lib/core/recipe/recipe';
   import { toasts } from '../state/toasts.svelte';
+  import { refresh } from '../state/refresh';
   import { collectionIds } from './collections';
   import CreditFields from './CreditFields.svelte';
   import { KIND_NAMES, sayDate, sayRepeat, sayUnit } from './say';
@@ -26,7 +26,7 @@
     const ids = await collectionIds(names, facets);
     if (typeof ids === 'string') return toasts.problem(ids);
     await patch({ collections: ids });
-    await invalidateAll();
+    await refresh();
   }
 </script>
 

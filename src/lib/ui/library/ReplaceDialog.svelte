@@ -1,6 +1,5 @@
 <script lang="ts">
   import { patternFills } from '$lib/core/recipe/layout';
-  import { invalidateAll } from '$app/navigation';
   import { onMount } from 'svelte';
   import type {
     BulkDone,
@@ -16,6 +15,7 @@
   import Tick from '../components/Tick.svelte';
   import { call } from '../state/api';
   import { toasts } from '../state/toasts.svelte';
+  import { refresh } from '../state/refresh';
   import { swatchUrl } from './say';
   import { undoBulk } from './undo-bulk';
   import UsePicture from './UsePicture.svelte';
@@ -71,7 +71,7 @@
       return;
     }
     onclose();
-    await invalidateAll();
+    await refresh();
     const { id, fills, layouts, summary } = done.value;
     toasts.show(
       `${summary} in ${fills === 1 ? 'one use' : `${fills} uses`}, ${layouts === 1 ? 'one layout' : `${layouts} layouts`}.`,

@@ -1,10 +1,10 @@
 <script lang="ts">
-  import { invalidateAll } from '$app/navigation';
   import type { PatternDetail } from '$lib/contract/data';
   import Button from '../components/Button.svelte';
   import Dialog from '../components/Dialog.svelte';
   import { call } from '../state/api';
   import { toasts } from '../state/toasts.svelte';
+  import { refresh } from '../state/refresh';
 
   /** The revisions of a pattern with pictures: any two side by side, and any older one restored as the newest. */
   type Props = { pattern: PatternDetail };
@@ -26,7 +26,7 @@
     );
     if (!done.ok) return toasts.problem(done.failure.message);
     compared = null;
-    await invalidateAll();
+    await refresh();
     toasts.show(`Revision ${number} is published again, as revision ${done.value.revision}.`);
   }
 </script>

@@ -1,10 +1,10 @@
 <script lang="ts">
   import { patternFills } from '$lib/core/recipe/layout';
-  import { invalidateAll } from '$app/navigation';
   import type { BulkChange, PatternDetail, PublishPreview, UseInPlace } from '$lib/contract/data';
   import Button from '../components/Button.svelte';
   import { call } from '../state/api';
   import { toasts } from '../state/toasts.svelte';
+  import { refresh } from '../state/refresh';
   import ReplaceDialog from './ReplaceDialog.svelte';
   import { sayDate, sayPercent, sayUses } from './say';
   import { undoBulk } from './undo-bulk';
@@ -48,7 +48,7 @@
         : `${count} following the newest revision again.`,
       { action: { label: 'Undo', run: () => void hold(fills, !isHeld) } },
     );
-    await invalidateAll();
+    await refresh();
   }
   const fillOf = (use: UseInPlace) => patternFills(use.shape)[0] ?? null;
   const recipeOf = (use: UseInPlace) => found?.recipes[use.held ?? found.newest];

@@ -1,12 +1,12 @@
-import { invalidateAll } from '$app/navigation';
 import { call } from '../state/api';
 import { toasts } from '../state/toasts.svelte';
+import { refresh } from '../state/refresh';
 
 /** Undoes a replacement or recolouring of many fills, and says how far it could. */
 export async function undoBulk(id: string): Promise<void> {
   const undone = await call<{ fills: number; left: number }>('POST', `/changes/${id}/undone`);
   if (!undone.ok) return toasts.problem(undone.failure.message);
-  await invalidateAll();
+  await refresh();
   const { fills, left } = undone.value;
   const back = fills === 1 ? 'One use is' : `${fills} uses are`;
   toasts.show(

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { goto, invalidateAll } from '$app/navigation';
+  import { goto } from '$app/navigation';
   import { page } from '$app/state';
   import Archive from '@lucide/svelte/icons/archive';
   import type { PatternDetail } from '$lib/contract/data';
@@ -9,6 +9,7 @@
   import { call } from '$lib/ui/state/api';
   import { onLive } from '$lib/ui/state/live';
   import { toasts } from '$lib/ui/state/toasts.svelte';
+  import { refresh } from '$lib/ui/state/refresh';
   import Button from '$lib/ui/components/Button.svelte';
   import LayOn from '$lib/ui/components/LayOn.svelte';
   import NameField from '$lib/ui/components/NameField.svelte';
@@ -68,7 +69,7 @@
       clash = { change, theirs, message: saved.failure.message };
       return null;
     }
-    await invalidateAll();
+    await refresh();
     return saved.ok ? null : saved.failure.message;
   }
   async function keepMine(): Promise<void> {
@@ -81,7 +82,7 @@
   async function setArchived(target: PatternDetail, archived: boolean): Promise<void> {
     const saved = await call('PUT', `/patterns/${target.id}/archived`, { archived });
     if (!saved.ok) return toasts.problem(saved.failure.message);
-    await (archived ? goto('/library') : invalidateAll());
+    await (archived ? goto('/library') : refresh());
     if (archived)
       toasts.show(`“${target.name}” is in the archive. Its uses stay as they are.`, {
         action: {
@@ -93,7 +94,7 @@
   }
   // A change of one's own is answered at once; what others do is fetched when it is heard of, but never under the hand.
   onLive(['pattern.', 'palette.', 'layout.changed', 'bulk.', 'collection.'], () => {
-    if (!(document.activeElement instanceof HTMLInputElement)) void invalidateAll();
+    if (!(document.activeElement instanceof HTMLInputElement)) void refresh();
   });
 </script>
 
@@ -226,7 +227,7 @@
     onmine={keepMine}
     ontheirs={() => {
       clash = null;
-      void invalidateAll();
+      void refresh();
     }}
   />
 {/if}

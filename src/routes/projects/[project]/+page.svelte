@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { goto, invalidateAll } from '$app/navigation';
+  import { goto } from '$app/navigation';
   import Archive from '@lucide/svelte/icons/archive';
   import Plus from '@lucide/svelte/icons/plus';
   import type { BulkDone, LayoutData, PatternForUse } from '$lib/contract/data';
@@ -7,6 +7,7 @@
   import type { Exchange } from '$lib/core/recipe/recolour';
   import { call } from '$lib/ui/state/api';
   import { toasts } from '$lib/ui/state/toasts.svelte';
+  import { refresh } from '$lib/ui/state/refresh';
   import Button from '$lib/ui/components/Button.svelte';
   import NameField from '$lib/ui/components/NameField.svelte';
   import TopBar from '$lib/ui/components/TopBar.svelte';
@@ -36,7 +37,7 @@
     const layouts = project.layoutList.map((layout) => layout.id);
     const done = await call<BulkDone>('POST', '/recolours', { layouts, exchanges, summary });
     if (!done.ok) return done.failure.message;
-    await invalidateAll();
+    await refresh();
     const count = done.value.layouts === 1 ? 'one layout' : `${done.value.layouts} layouts`;
     toasts.show(`${summary} in ${count}.`, {
       action: { label: 'Undo', run: () => void undoBulk(done.value.id) },
@@ -46,7 +47,7 @@
 
   async function rename(name: string): Promise<string | null> {
     const saved = await call('PATCH', `/projects/${project.id}`, { base: project.version, name });
-    await invalidateAll();
+    await refresh();
     return saved.ok ? null : saved.failure.message;
   }
   async function measureIn(select: HTMLSelectElement): Promise<void> {
@@ -55,14 +56,14 @@
       measure: select.value,
     });
     if (!saved.ok) toasts.problem(saved.failure.message);
-    await invalidateAll();
+    await refresh();
     select.value = project.measure;
   }
   async function setArchived(archived: boolean): Promise<void> {
     const { id, name } = project;
     const saved = await call('PUT', `/projects/${id}/archived`, { archived });
     if (!saved.ok) return toasts.problem(saved.failure.message);
-    if (!archived) return invalidateAll();
+    if (!archived) return refresh();
     await goto('/projects');
     toasts.show(`“${name}” is in the archive.`, {
       action: {
