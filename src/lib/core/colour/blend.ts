@@ -54,48 +54,55 @@ export type Rgb = readonly [number, number, number];
 
 /** B(b, s) of a mode: the colour that source and backdrop give where both are opaque. */
 export function blendColour(mode: BlendMode, b: Rgb, s: Rgb): Rgb {
+  const out: Channels = [0, 0, 0];
+  blendInto(out, mode, b, s);
+  return out;
+}
+
+/** As {@link blendColour}, into `out`, which must be neither `b` nor `s`: pages of pixels are mixed without an allocation. */
+export function blendInto(out: Channels, mode: BlendMode, b: Rgb, s: Rgb): void {
   const channel = SEPARABLE[mode];
-  if (channel) return [channel(b[0], s[0]), channel(b[1], s[1]), channel(b[2], s[2])];
-  switch (mode) {
-    case 'hue':
-      return setLum(setSat(s, sat(b)), lum(b));
-    case 'saturation':
-      return setLum(setSat(b, sat(s)), lum(b));
-    case 'color':
-      return setLum(s, lum(b));
-    default:
-      return setLum(b, lum(s));
-  }
+  if (channel) return set(out, channel(b[0], s[0]), channel(b[1], s[1]), channel(b[2], s[2]));
+  const [r, g, blue] = mode === 'hue' || mode === 'color' ? s : b;
+  set(out, r, g, blue);
+  if (mode === 'hue') setSat(out, sat(b));
+  if (mode === 'saturation') setSat(out, sat(s));
+  setLum(out, lum(mode === 'luminosity' ? s : b));
+}
+
+/** A colour that is worked on in place. */
+export type Channels = [number, number, number];
+
+function set(out: Channels, r: number, g: number, b: number): void {
+  out[0] = r;
+  out[1] = g;
+  out[2] = b;
 }
 
 // The non-separable modes work on luminosity and saturation (section 9.2 of the standard).
 
-const lum = ([r, g, b]: Rgb): number => 0.3 * r + 0.59 * g + 0.11 * b;
+const lum = (colour: Rgb): number => 0.3 * colour[0] + 0.59 * colour[1] + 0.11 * colour[2];
+const least = (colour: Rgb): number => Math.min(colour[0], colour[1], colour[2]);
+const most = (colour: Rgb): number => Math.max(colour[0], colour[1], colour[2]);
+const sat = (colour: Rgb): number => most(colour) - least(colour);
 
-const sat = (colour: Rgb): number => Math.max(...colour) - Math.min(...colour);
-
-function clipColour(colour: Rgb): Rgb {
+function setLum(colour: Channels, light: number): void {
+  const d = light - lum(colour);
+  set(colour, colour[0] + d, colour[1] + d, colour[2] + d);
   const l = lum(colour);
-  const least = Math.min(...colour);
-  const most = Math.max(...colour);
-  const clip = (channel: number): number => {
-    let value = channel;
-    if (least < 0) value = l + ((value - l) * l) / (l - least);
-    if (most > 1) value = l + ((value - l) * (1 - l)) / (most - l);
-    return value;
-  };
-  return [clip(colour[0]), clip(colour[1]), clip(colour[2])];
+  const n = least(colour);
+  const x = most(colour);
+  if (n < 0) towards(colour, l, l / (l - n));
+  if (x > 1) towards(colour, l, (1 - l) / (x - l));
 }
 
-function setLum(colour: Rgb, l: number): Rgb {
-  const d = l - lum(colour);
-  return clipColour([colour[0] + d, colour[1] + d, colour[2] + d]);
-}
+/** Draws each channel towards `l` until only `share` of its distance is left. */
+const towards = (colour: Channels, l: number, share: number): void =>
+  set(colour, l + (colour[0] - l) * share, l + (colour[1] - l) * share, l + (colour[2] - l) * share);
 
-function setSat(colour: Rgb, s: number): Rgb {
-  const least = Math.min(...colour);
-  const span = Math.max(...colour) - least;
-  if (span === 0) return [0, 0, 0];
-  const scale = (channel: number): number => ((channel - least) * s) / span;
-  return [scale(colour[0]), scale(colour[1]), scale(colour[2])];
+function setSat(colour: Channels, wanted: number): void {
+  const n = least(colour);
+  const span = most(colour) - n;
+  const share = span === 0 ? 0 : wanted / span;
+  set(colour, (colour[0] - n) * share, (colour[1] - n) * share, (colour[2] - n) * share);
 }

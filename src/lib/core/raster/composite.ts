@@ -1,4 +1,4 @@
-import { BLEND_MODES, blendColour, type BlendMode, type Rgb } from '../colour/blend';
+import { BLEND_MODES, blendColour, blendInto, type BlendMode, type Channels } from '../colour/blend';
 
 /** A picture in memory: rows of RGBA, eight bits a channel, premultiplied by alpha. */
 export type Raster = { width: number; height: number; data: Uint8Array };
@@ -31,33 +31,32 @@ export function layOver(base: Raster, layer: Raster, x: number, y: number, optio
   const mix = blend === 'normal' ? null : mixer(blend);
   const firstColumn = Math.max(0, -x);
   const lastColumn = Math.min(layer.width, base.width - x);
+  const from = layer.data;
+  const to = base.data;
   for (let row = Math.max(0, -y); row < Math.min(layer.height, base.height - y); row += 1) {
-    let from = (row * layer.width + firstColumn) * 4;
-    let to = ((row + y) * base.width + x + firstColumn) * 4;
-    for (let column = firstColumn; column < lastColumn; column += 1, from += 4, to += 4) {
-      const alpha = layer.data[from + 3]!;
+    let at = (row * layer.width + firstColumn) * 4;
+    let under = ((row + y) * base.width + x + firstColumn) * 4;
+    for (let column = firstColumn; column < lastColumn; column += 1, at += 4, under += 4) {
+      const alpha = from[at + 3]!;
       if (alpha === 0) continue;
-      const shown = cover
-        ? over255(cover.data[(from >> 2) * cover.step + cover.first]! * strength)
-        : strength;
+      const shown = cover ? over255(cover.data[(at >> 2) * cover.step + cover.first]! * strength) : strength;
       if (shown === 0) continue;
       if (mix) {
-        mix(base.data, to, layer.data, from, shown);
+        mix(to, under, from, at, shown);
         continue;
       }
-      if (shown === 255 && alpha === 255) {
-        base.data[to] = layer.data[from]!;
-        base.data[to + 1] = layer.data[from + 1]!;
-        base.data[to + 2] = layer.data[from + 2]!;
-        base.data[to + 3] = 255;
+      const kept = 255 - over255(alpha * shown);
+      if (kept === 0) {
+        to[under] = from[at]!;
+        to[under + 1] = from[at + 1]!;
+        to[under + 2] = from[at + 2]!;
+        to[under + 3] = 255;
         continue;
       }
-      const rest = 255 - over255(alpha * shown);
-      for (let channel = 0; channel < 4; channel += 1) {
-        base.data[to + channel] = over255(
-          layer.data[from + channel]! * shown + base.data[to + channel]! * rest,
-        );
-      }
+      to[under] = over255(from[at]! * shown + to[under]! * kept);
+      to[under + 1] = over255(from[at + 1]! * shown + to[under + 1]! * kept);
+      to[under + 2] = over255(from[at + 2]! * shown + to[under + 2]! * kept);
+      to[under + 3] = over255(alpha * shown + to[under + 3]! * kept);
     }
   }
 }
@@ -88,23 +87,23 @@ function channelMixer(table: Float32Array): Mixer {
 }
 
 function colourMixer(mode: BlendMode): Mixer {
+  const b: Channels = [0, 0, 0];
+  const s: Channels = [0, 0, 0];
+  const mixed: Channels = [0, 0, 0];
   return (base, to, layer, from, shown) => {
     const alpha = layer[from + 3]!;
     const under = base[to + 3]!;
     const source = (alpha * shown) / 65025;
     const backdrop = under / 255;
-    const at = (data: Uint8Array, place: number, opaque: number): Rgb => [
-      straight(data[place]!, opaque),
-      straight(data[place + 1]!, opaque),
-      straight(data[place + 2]!, opaque),
-    ];
-    const s = at(layer, from, alpha);
-    const mixed = blendColour(mode, unit(at(base, to, under)), unit(s));
+    for (let channel = 0; channel < 3; channel += 1) {
+      b[channel] = straight(base[to + channel]!, under) / 255;
+      s[channel] = straight(layer[from + channel]!, alpha) / 255;
+    }
+    blendInto(mixed, mode, b, s);
     for (let channel = 0; channel < 3; channel += 1)
       base[to + channel] = Math.round(
-        source * (1 - backdrop) * s[channel]! +
-          base[to + channel]! * (1 - source) +
-          source * backdrop * mixed[channel]! * 255,
+        255 * source * ((1 - backdrop) * s[channel]! + backdrop * mixed[channel]!) +
+          base[to + channel]! * (1 - source),
       );
     base[to + 3] = Math.round((source + backdrop - source * backdrop) * 255);
   };
@@ -113,8 +112,6 @@ function colourMixer(mode: BlendMode): Mixer {
 /** A premultiplied byte as it was before. */
 const straight = (value: number, alpha: number): number =>
   alpha === 255 ? value : alpha === 0 ? 0 : Math.min(255, Math.round((value * 255) / alpha));
-
-const unit = ([r, g, b]: Rgb): Rgb => [r / 255, g / 255, b / 255];
 
 const isSeparable = (mode: BlendMode): boolean => BLEND_MODES.indexOf(mode) < BLEND_MODES.indexOf('hue');
 

@@ -1,6 +1,6 @@
-import { apply, type Affine } from '../geom/affine';
-import { modulo } from '../num/tolerance';
+import type { Affine } from '../geom/affine';
 import type { Raster } from './composite';
+import { byteOf, wordsOf } from './words';
 
 /**
  * A periodic picture seen through a matrix: each of the `width` × `height` output pixels takes four samples at its
@@ -8,19 +8,23 @@ import type { Raster } from './composite';
  * output px to tile px. The tile must be drawn at about the output's own resolution; this filter does not shrink.
  */
 export function samplePeriodic(tile: Raster, toTile: Affine, width: number, height: number): Raster {
-  const data = new Uint8Array(width * height * 4);
-  const sum = new Float64Array(4);
-  for (let y = 0; y < height; y += 1) {
-    for (let x = 0; x < width; x += 1) {
-      sum.fill(0);
-      for (const dy of [0.25, 0.75])
-        for (const dx of [0.25, 0.75]) addSample(tile, apply(toTile, { x: x + dx, y: y + dy }), sum);
-      const to = (y * width + x) * 4;
-      for (let channel = 0; channel < 4; channel += 1) data[to + channel] = Math.round(sum[channel]! / 4);
-    }
-  }
-  return { width, height, data };
+  return sampled(tile, toTile, { width, height, wraps: true, places: QUARTERS });
 }
+
+/**
+ * A picture laid once through a matrix: as {@link samplePeriodic}, but beyond its edges there is nothing, and one sample
+ * is taken where it is enlarged. It should be at most twice as fine as the output; see {@link halvings}.
+ */
+export function samplePicture(picture: Raster, toPicture: Affine, width: number, height: number): Raster {
+  const { a, b, c, d } = toPicture;
+  // Where a picture is enlarged one sample of it says as much as four.
+  const places = Math.abs(a * d - b * c) <= 1 ? MIDDLE : QUARTERS;
+  return sampled(picture, toPicture, { width, height, wraps: false, places });
+}
+
+/** How often a picture is halved before it is drawn at `scale` output px to its own px: the rest is 1/2 to 1. */
+export const halvings = (scale: number): number =>
+  Math.max(0, Math.floor(Math.log2(1 / Math.max(scale, 1e-6))));
 
 /** A picture of one colour: the mean of `tile`. What a pattern finer than a pixel looks like. */
 export function averageOf(tile: Raster, width: number, height: number): Raster {
@@ -32,78 +36,77 @@ export function averageOf(tile: Raster, width: number, height: number): Raster {
   return { width, height, data };
 }
 
-function addSample(tile: Raster, at: { x: number; y: number }, sum: Float64Array): void {
-  const x = modulo(at.x - 0.5, tile.width);
-  const y = modulo(at.y - 0.5, tile.height);
-  const left = Math.min(tile.width - 1, Math.floor(x));
-  const top = Math.min(tile.height - 1, Math.floor(y));
-  const right = (left + 1) % tile.width;
-  const below = (top + 1) % tile.height;
-  const fx = x - left;
-  const fy = y - top;
-  const corners = [
-    top * tile.width + left,
-    top * tile.width + right,
-    below * tile.width + left,
-    below * tile.width + right,
-  ];
-  const weights = [(1 - fx) * (1 - fy), fx * (1 - fy), (1 - fx) * fy, fx * fy];
-  for (let corner = 0; corner < 4; corner += 1) {
-    const from = corners[corner]! * 4;
-    for (let channel = 0; channel < 4; channel += 1)
-      sum[channel]! += tile.data[from + channel]! * weights[corner]!;
-  }
-}
+/** Where an output pixel is sampled, across and down: every pair of these. */
+const QUARTERS = [0.25, 0.75];
+const MIDDLE = [0.5];
+
+type Sampling = { width: number; height: number; wraps: boolean; places: readonly number[] };
 
 /**
- * A picture laid once through a matrix: as {@link samplePeriodic}, but beyond its edges there is nothing, and one sample
- * is taken where it is enlarged. It should be at most twice as fine as the output; see {@link halvings}.
+ * Bilinear samples of a picture that repeats (`wraps`) or ends at its edges. The outermost half pixel of one that ends
+ * keeps the edge's own colour, so that a picture never fades inwards.
  */
-export function samplePicture(picture: Raster, toPicture: Affine, width: number, height: number): Raster {
+function sampled(source: Raster, matrix: Affine, { width, height, wraps, places }: Sampling): Raster {
+  const { a, b, c, d, e, f } = matrix;
+  const { width: wide, height: high } = source;
+  const pixels = wordsOf(source.data);
   const data = new Uint8Array(width * height * 4);
-  const sum = new Float64Array(4);
-  const { a, b, c, d, e, f } = toPicture;
-  // Where a picture is enlarged one sample of it says as much as four.
-  const places = Math.abs(a * d - b * c) <= 1 ? [0.5] : [0.25, 0.75];
   const count = places.length ** 2;
-  for (let y = 0; y < height; y += 1) {
-    for (let x = 0; x < width; x += 1) {
-      sum.fill(0);
-      for (const dy of places)
-        for (const dx of places)
-          addInside(picture, a * (x + dx) + c * (y + dy) + e, b * (x + dx) + d * (y + dy) + f, sum);
-      const to = (y * width + x) * 4;
-      for (let channel = 0; channel < 4; channel += 1) data[to + channel] = Math.round(sum[channel]! / count);
+  const across = places.flatMap((dy) => places.map((dx) => a * dx + c * dy + e - 0.5));
+  const down = places.flatMap((dy) => places.map((dx) => b * dx + d * dy + f - 0.5));
+  let to = 0;
+  // Millions of pixels pass here for a page: plain numbers only, and no weighing where the picture is flat.
+  for (let y = 0; y < height; y += 1)
+    for (let x = 0; x < width; x += 1, to += 4) {
+      let red = 0;
+      let green = 0;
+      let blue = 0;
+      let alpha = 0;
+      for (let place = 0; place < count; place += 1) {
+        let u = a * x + c * y + across[place]!;
+        let v = b * x + d * y + down[place]!;
+        if (wraps) {
+          u -= wide * Math.floor(u / wide);
+          v -= high * Math.floor(v / high);
+          // A hair below zero is rounded up to the full width.
+          if (u >= wide) u = 0;
+          if (v >= high) v = 0;
+        } else {
+          if (u < -0.5 || v < -0.5 || u > wide - 0.5 || v > high - 0.5) continue;
+          u = u < 0 ? 0 : u > wide - 1 ? wide - 1 : u;
+          v = v < 0 ? 0 : v > high - 1 ? high - 1 : v;
+        }
+        const left = Math.trunc(u);
+        const top = Math.trunc(v);
+        const right = left + 1 < wide ? left + 1 : wraps ? 0 : left;
+        const upper = top * wide;
+        const lower = top + 1 < high ? upper + wide : wraps ? 0 : upper;
+        const p = pixels[upper + left]!;
+        const q = pixels[upper + right]!;
+        const r = pixels[lower + left]!;
+        const s = pixels[lower + right]!;
+        if (p === q && p === r && p === s) {
+          red += byteOf(p, 0);
+          green += byteOf(p, 1);
+          blue += byteOf(p, 2);
+          alpha += byteOf(p, 3);
+          continue;
+        }
+        const fx = u - left;
+        const fy = v - top;
+        const atP = (1 - fx) * (1 - fy);
+        const atQ = fx * (1 - fy);
+        const atR = (1 - fx) * fy;
+        const atS = fx * fy;
+        red += byteOf(p, 0) * atP + byteOf(q, 0) * atQ + byteOf(r, 0) * atR + byteOf(s, 0) * atS;
+        green += byteOf(p, 1) * atP + byteOf(q, 1) * atQ + byteOf(r, 1) * atR + byteOf(s, 1) * atS;
+        blue += byteOf(p, 2) * atP + byteOf(q, 2) * atQ + byteOf(r, 2) * atR + byteOf(s, 2) * atS;
+        alpha += byteOf(p, 3) * atP + byteOf(q, 3) * atQ + byteOf(r, 3) * atR + byteOf(s, 3) * atS;
+      }
+      data[to] = Math.round(red / count);
+      data[to + 1] = Math.round(green / count);
+      data[to + 2] = Math.round(blue / count);
+      data[to + 3] = Math.round(alpha / count);
     }
-  }
   return { width, height, data };
-}
-
-/** How often a picture is halved before it is drawn at `scale` output px to its own px: the rest is 1/2 to 1. */
-export const halvings = (scale: number): number =>
-  Math.max(0, Math.floor(Math.log2(1 / Math.max(scale, 1e-6))));
-
-/** One bilinear sample; the outermost half pixel keeps the edge's own colour, so that a picture never fades inwards. */
-function addInside({ width, height, data }: Raster, atX: number, atY: number, sum: Float64Array): void {
-  if (atX < 0 || atY < 0 || atX > width || atY > height) return;
-  const x = Math.max(0, Math.min(width - 1, atX - 0.5));
-  const y = Math.max(0, Math.min(height - 1, atY - 0.5));
-  const left = Math.floor(x);
-  const top = Math.floor(y);
-  const fx = x - left;
-  const fy = y - top;
-  const row = top * width;
-  const below = Math.min(height - 1, top + 1) * width;
-  const right = Math.min(width - 1, left + 1);
-  const one = (row + left) * 4;
-  const two = (row + right) * 4;
-  const three = (below + left) * 4;
-  const four = (below + right) * 4;
-  const [p, q, r, s] = [(1 - fx) * (1 - fy), fx * (1 - fy), (1 - fx) * fy, fx * fy];
-  for (let channel = 0; channel < 4; channel += 1)
-    sum[channel]! +=
-      data[one + channel]! * p +
-      data[two + channel]! * q +
-      data[three + channel]! * r +
-      data[four + channel]! * s;
 }
