@@ -186,6 +186,29 @@ describe('several fills on one shape look the same on the stage, as PNG and as S
       );
   });
 
+  it('a stroke with a pattern, a gradient, a picture or several of them, with each kind of end and corner', async () => {
+    const star = { kind: 'star' as const, points: 5, inner: 0.5 };
+    const pens = [
+      { width: 44, cap: 'butt', join: 'miter', dashes: [] },
+      { width: 36, cap: 'round', join: 'round', dashes: [40, 60] },
+      { width: 30, cap: 'square', join: 'bevel', dashes: [70, 50, 10, 50] },
+    ] as const;
+    const paints: Fill[][] = [
+      [dots({ opacity: 0.8 })],
+      [base(), { ...dots({ blend: 'multiply', ground: { kind: 'none' } }), opacity: 0.9 }],
+      [{ ...gradientFill('g', fading), opacity: 0.9 }, dots({ wash: sunset, ground: { kind: 'none' } })],
+    ];
+    for (const [index, fills] of paints.entries()) {
+      const stroke = { ...pens[index]!, fills: fills.map((fill) => ({ ...fill, id: `${fill.id}${index}` })) };
+      const inner = [colourFill('inside', { colour: '#e0f0ec' })];
+      expectAlike(
+        await everywhere([
+          area(inner, { form: star, stroke, x: 60, y: 40, width: 230, height: 180, rotation: 8 }),
+        ]),
+      );
+    }
+  });
+
   it('a gradient over the motifs alone, opaque and fading; the ground stays', async () => {
     const ground = { kind: 'colour' as const, colour: '#e0f0ec' };
     for (const wash of [sunset, fading]) {

@@ -17,19 +17,11 @@ const GRID = 10_000;
 /** Curves, round caps and joins keep within this many px of true ones, where nothing else is asked for. */
 const TOLERANCE = 0.0025;
 
-/** How an outline is made: curves within `tolerance` px; `apart` leaves what overlaps as it is, for the nonzero rule. */
-export type OutlineWays = { tolerance?: number; apart?: boolean };
-
 /**
  * The area that a stroke inks, as a closed path, dashes cut. Curves are followed in straight pieces; offsets and unions
- * are the Clipper library's (A. Johnson), of which the time grows faster than the pieces: for drawing alone every
- * subpath and dash is outlined by itself (`apart`).
+ * are the Clipper library's (A. Johnson). Curves keep within `tolerance` px.
  */
-export function strokeOutline(
-  path: Path,
-  stroke: OutlineStroke,
-  { tolerance = TOLERANCE, apart = false }: OutlineWays = {},
-): AreaResult {
+export function strokeOutline(path: Path, stroke: OutlineStroke, tolerance = TOLERANCE): AreaResult {
   const half = stroke.width / 2;
   if (!(half > 0)) return { ok: false, message: 'The stroke has no width, so it has no outline.' };
   const rows = flatten(path, stepsFor(half, tolerance)).flatMap(({ points, closed }) =>
@@ -38,8 +30,7 @@ export function strokeOutline(
       : [{ points, closed }],
   );
   const outlined = stroke.join === 'bevel' ? bevelled : offsetRows;
-  const parts = apart ? rows.map((row) => [row]) : [rows];
-  const solution = parts.flatMap((part) => outlined(part, stroke, tolerance));
+  const solution = outlined(rows, stroke, tolerance);
   const rings = solution.map((ring) => ring.map(({ X, Y }): Point => ({ x: X / GRID, y: Y / GRID })));
   if (rings.length === 0) return { ok: false, message: 'The stroke covers no area; its line has no length.' };
   return { ok: true, path: rings.flatMap((ring) => polygonPath(ring)) };

@@ -67,7 +67,7 @@ function brushOutline({ points, size }: BrushForm): Path {
   const outline = strokeOutline(
     line,
     { width: size, cap: 'round', join: 'round', miterLimit: 4, dashes: [] },
-    { tolerance: 0.02 },
+    0.02,
   );
   return outline.ok ? outline.path : [];
 }

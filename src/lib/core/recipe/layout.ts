@@ -2,7 +2,6 @@ import { about, apply, chain, rotation, scaling, skewX, translation, type Affine
 import type { Box } from '../geom/box';
 import { pathBox, transformPath, type Path } from '../geom/path';
 import type { Point } from '../geom/point';
-import { strokeOutline } from '../geom/outline';
 import type { Hex } from '../colour/parse';
 import { mapSame } from '../colour/tint';
 import type { LengthUnit } from '../num/length';
@@ -39,11 +38,18 @@ export type ShapeGroup = {
 };
 
 /** A line along a shape's outline with fills of its own; `width` in px, in the middle of the outline. */
-export type ShapeStroke = {
+/** How a line is drawn: its width, its ends and corners, and the lengths of dashes and gaps, in px of the page. */
+export type Pen = {
   width: number;
   cap: 'butt' | 'round' | 'square';
   join: 'miter' | 'round' | 'bevel';
   dashes: readonly number[];
+};
+
+/** The sharpest corner that is still drawn as a point, as a multiple of the pen's width: SVG's own initial value. */
+export const MITER_LIMIT = 4;
+
+export type ShapeStroke = Pen & {
   /** In stack order, the last one on top. */
   fills: readonly Fill[];
 };
@@ -135,16 +141,6 @@ export const frameMatrix = (shape: Shape): Affine =>
 export function shapeOutline(shape: Shape): Path {
   const path = layoutFormPath(shape.form, shape.width, shape.height);
   return liesUpright(shape) ? path : transformPath(frameMatrix(shape), path);
-}
-
-/** A sixteenth of a pixel when printed at 300 ppi; finer would take seconds for a line of text. */
-const STROKE_WAYS = { tolerance: 0.02, apart: true };
-
-/** The area of the shape's stroke in the axes of the page, from the frame's upper left corner; empty without a stroke. */
-export function shapeStrokeOutline(shape: Shape): Path {
-  if (!shape.stroke || shape.stroke.fills.length === 0) return [];
-  const outline = strokeOutline(shapeOutline(shape), { ...shape.stroke, miterLimit: 4 }, STROKE_WAYS);
-  return outline.ok ? outline.path : [];
 }
 
 /** The upright box of the turned shape on the page. */

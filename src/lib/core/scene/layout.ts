@@ -1,9 +1,10 @@
 import type { Affine } from '../geom/affine';
 import { chain, invert, multiply, scaling, translation } from '../geom/affine';
-import { formatPath, pathBox } from '../geom/path';
+import { formatPath, pathBox, type Path } from '../geom/path';
 import type { Box } from '../geom/box';
 import { boxCorners } from '../geom/polygon';
 import type { Point } from '../geom/point';
+import { strokeBox } from '../geom/stroke-box';
 import type { Hex } from '../colour/parse';
 import type { PictureLook } from '../colour/look';
 import type { Colourway } from '../colour/colourway';
@@ -17,10 +18,10 @@ import {
   heldShapes,
   liesUpright,
   pagePatternMatrix,
-  shapeBox,
+  MITER_LIMIT,
   shapeOutline,
-  shapeStrokeOutline,
   type Layout,
+  type Pen,
   type Shape,
 } from '../recipe/layout';
 import type { Mask, PaintedMask, PictureMask } from '../recipe/mask';
@@ -77,8 +78,10 @@ export type ShapeScene = {
   paints: ShapePaint[];
   /** What limits the whole shape: a soft brush's own rim, and its mask. */
   masks: MaskScene[];
-  /** Its stroke as another outline from the same corner, above the fills. */
-  stroke: Pick<ShapeScene, 'd' | 'box' | 'paints'> | null;
+  /** How the outline is inked: as an area, or as a line along it with a pen. */
+  pen: Pen | null;
+  /** Its stroke, above the fills. */
+  stroke: (Pick<ShapeScene, 'box' | 'paints'> & { pen: Pen }) | null;
 };
 
 /** A gradient ready to draw: `matrix` takes (0,0)–(1,0), or the unit circle, to frame px. */
@@ -153,19 +156,20 @@ export function withBleed(scene: LayoutScene, bleed: number): LayoutScene {
 export function compileShape(shape: Shape, lookup: PatternLookup): ShapeScene {
   const { id, name, x, y, hidden } = shape;
   const upright = shape.form.kind === 'rectangle' && shape.form.radius === 0 && liesUpright(shape);
-  const d = formatPath(shapeOutline(shape));
-  const box = shapeBox(shape);
+  const path = shapeOutline(shape);
+  const box = pathBox(path) ?? { x: 0, y: 0, width: 0, height: 0 };
   return {
     id,
     name,
     x,
     y,
-    d,
-    box,
+    d: formatPath(path),
+    box: { ...box, x: box.x + x, y: box.y + y },
     upright,
     hidden,
     ...compilePaints(shape, lookup),
-    stroke: strokeScene(shape, lookup),
+    pen: null,
+    stroke: strokeScene(shape, path, lookup),
   };
 }
 
@@ -208,16 +212,20 @@ function paintsOf(shape: Shape, fills: readonly Fill[], lookup: PatternLookup): 
   });
 }
 
-function strokeScene(shape: Shape, lookup: PatternLookup): ShapeScene['stroke'] {
-  const path = shapeStrokeOutline(shape);
-  const box = pathBox(path);
-  if (!shape.stroke || !box) return null;
-  const { x, y } = shape;
-  const onPage = { ...box, x: box.x + x, y: box.y + y };
-  return { d: formatPath(path), box: onPage, paints: paintsOf(shape, shape.stroke.fills, lookup) };
+function strokeScene(shape: Shape, path: Path, lookup: PatternLookup): ShapeScene['stroke'] {
+  const { stroke, x, y } = shape;
+  const box =
+    stroke && stroke.fills.length > 0 ? strokeBox(path, { ...stroke, miterLimit: MITER_LIMIT }) : null;
+  if (!stroke || !box) return null;
+  const { fills, ...pen } = stroke;
+  return {
+    pen,
+    box: { ...box, x: box.x + x, y: box.y + y },
+    paints: paintsOf(shape, fills, lookup),
+  };
 }
 
-/** The stroke of a shape whose outline stayed: its own outline stays where its numbers do. */
+/** The stroke of a shape whose outline stayed: its box stays where its own numbers do. */
 function restroke(
   shape: Shape,
   before: Shape,
@@ -233,10 +241,10 @@ function restroke(
     now.cap === then.cap &&
     now.join === then.join &&
     now.dashes === then.dashes;
-  if (!same || !scene.stroke) return strokeScene(shape, lookup);
-  const { d, box } = scene.stroke;
+  if (!same || !scene.stroke) return strokeScene(shape, shapeOutline(shape), lookup);
+  const { pen, box } = scene.stroke;
   const moved = { ...box, x: box.x + shape.x - before.x, y: box.y + shape.y - before.y };
-  return { d, box: moved, paints: paintsOf(shape, now.fills, lookup) };
+  return { pen, box: moved, paints: paintsOf(shape, now.fills, lookup) };
 }
 
 /** A brush's softness as a mask: its stroke shows, fading from its core to its rim. */

@@ -1,6 +1,9 @@
 import { boxesMeet, grow, intersectBoxes, unionBoxes, type Box } from '../geom/box';
+import { strokeOutline } from '../geom/outline';
+import { formatPath, parsePath } from '../geom/path';
 import type { Point } from '../geom/point';
 import { offsetsMeeting } from '../lattice/meet';
+import { MITER_LIMIT } from '../recipe/layout';
 import {
   meanScale,
   patternRegion,
@@ -20,6 +23,7 @@ import {
   maskMarkup,
   type MaskPicture,
 } from './fill';
+import { inkText } from './ink';
 import { basePattern, fillPattern } from './live';
 import { groundPaint, throughLook } from './paint';
 import { lookKey } from '../colour/look';
@@ -111,10 +115,10 @@ class Writer {
   private ink(shape: ShapeScene, paint: ShapePaint): string {
     switch (paint.kind) {
       case 'colour':
-        return outline(shape, `fill="${paint.colour}"${opacityText('fill-opacity', paint.opacity)}`);
+        return outline(shape, paint.colour, paint.opacity);
       case 'gradient': {
         const { value, defs } = gradientPaint(paint.gradient);
-        return defs + outline(shape, `fill="${value}"${opacityText('fill-opacity', paint.opacity)}`);
+        return defs + outline(shape, value, paint.opacity);
       }
       case 'picture':
         return `<g clip-path="url(#${this.clip(shape)})"${opacityText('opacity', paint.opacity)}>${layPicture(paint)}</g>`;
@@ -126,7 +130,7 @@ class Writer {
   private ground(shape: ShapeScene, paint: PatternPaint): string {
     if (!paint.ground) return '';
     const { value, defs } = groundPaint(paint.ground, paint.matrix);
-    return defs + outline(shape, `fill="${value}"${opacityText('fill-opacity', paint.ground.opacity)}`);
+    return defs + outline(shape, value, paint.ground.opacity);
   }
 
   /** The motifs of a pattern, and the gradient over them alone where there is one. */
@@ -140,7 +144,7 @@ class Writer {
     this.defs.push(alphaMask(mask, frameBox(shape), drawing));
     const { value, defs } = gradientPaint(paint.wash);
     const below = isOpaqueGradient(paint.wash) ? '' : drawing;
-    const over = outline(shape, `fill="${value}" mask="url(#${mask})"`);
+    const over = outline(shape, value, 1, ` mask="url(#${mask})"`);
     return `${defs}<g${opacityText('opacity', paint.opacity)}>${below}${over}</g>`;
   }
 
@@ -152,7 +156,7 @@ class Writer {
     );
     const id = `f${this.defs.length}`;
     this.defs.push(fillPattern(id, base, scene, paint.matrix));
-    return outline(shape, `fill="url(#${id})"${opacityText('fill-opacity', opacity)}`);
+    return outline(shape, `url(#${id})`, opacity);
   }
 
   private expanded(shape: ShapeScene, paint: PatternPaint, opacity: number): string {
@@ -167,7 +171,11 @@ class Writer {
   }
 
   private clip(shape: ShapeScene): string {
-    return this.once(`c|${shape.id}`, 'c', (id) => `<clipPath id="${id}"><path d="${shape.d}"/></clipPath>`);
+    return this.once(
+      `c|${shape.id}`,
+      'c',
+      (id) => `<clipPath id="${id}"><path d="${areaOf(shape)}"/></clipPath>`,
+    );
   }
 
   private mask(shape: ShapeScene, mask: MaskScene): string {
@@ -187,7 +195,19 @@ class Writer {
   }
 }
 
-const outline = (shape: ShapeScene, attributes: string): string => `<path d="${shape.d}" ${attributes}/>`;
+const outline = ({ d, pen }: ShapeScene, paint: string, opacity: number, more = ''): string =>
+  `<path d="${d}" ${inkText(pen, paint, opacity)}${more}/>`;
+
+/** What a shape or its stroke covers, for a clip path, which knows no strokes. */
+function areaOf({ d, pen }: ShapeScene): string {
+  const path = pen ? parsePath(d) : null;
+  if (!pen || !path?.ok) return d;
+  const area = strokeOutline(path.path, { ...pen, miterLimit: MITER_LIMIT }, CLIP_TOLERANCE);
+  return area.ok ? formatPath(area.path) : '';
+}
+
+/** A sixteenth of a pixel when printed at 300 ppi. */
+const CLIP_TOLERANCE = 0.02;
 
 /** A shape's box, with that of its stroke, in its own frame px, a little grown so that no edge of it is cut. */
 export function frameBox({ box, x, y, stroke }: Pick<ShapeScene, 'box' | 'x' | 'y' | 'stroke'>): Box {

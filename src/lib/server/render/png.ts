@@ -29,11 +29,13 @@ const pixelsKey = ({ asset, halvings }: NeededPicture): string => `${asset} ${ha
 
 /** Pixels in one band: small enough for little memory, large enough that parsing its SVG costs nothing beside drawing. */
 const BAND_PIXELS = 4_000_000;
+/** A lower band is not worth a drawing of its own. */
+const FEW_ROWS = 200;
 
 /** Draws a layout as a PNG of exactly `size` pixels, band by band on the pool's threads, and writes it in order. */
 export async function renderPng(scene: LayoutScene, pool: RenderPool, options: PngOptions): Promise<void> {
   const { size, write, signal } = options;
-  const bands = bandsOf(size);
+  const bands = bandsOf(size, pool.threads);
   const alpha = scene.background === null;
   const scale = { x: size.width / scene.width, y: size.height / scene.height };
   const pixels = new Map<string, SharedPicture | null>();
@@ -74,11 +76,12 @@ export async function renderPng(scene: LayoutScene, pool: RenderPool, options: P
 
 type Band = { top: number; rows: number };
 
-function bandsOf(size: PngSize): Band[] {
-  const rows = Math.max(1, Math.min(size.height, Math.floor(BAND_PIXELS / size.width)));
+/** Bands of at most {@link BAND_PIXELS}, and two to a thread where the page is high enough: so none waits for another. */
+function bandsOf({ width, height }: PngSize, threads: number): Band[] {
+  const share = Math.max(FEW_ROWS, Math.ceil(height / (2 * threads)));
+  const rows = Math.max(1, Math.min(height, share, Math.floor(BAND_PIXELS / width)));
   const bands: Band[] = [];
-  for (let top = 0; top < size.height; top += rows)
-    bands.push({ top, rows: Math.min(rows, size.height - top) });
+  for (let top = 0; top < height; top += rows) bands.push({ top, rows: Math.min(rows, height - top) });
   return bands;
 }
 

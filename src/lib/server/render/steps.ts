@@ -14,6 +14,7 @@ import {
   type ShapeScene,
 } from '../../core/scene/layout';
 import { gradientPaint, isOpaqueGradient } from '../../core/svg/fill';
+import { inkText } from '../../core/svg/ink';
 import { copiesMarkup, layeredMarkup, opacityText, visibleCopies } from '../../core/svg/layout';
 import { groundPaint, throughLook } from '../../core/svg/paint';
 import { unitMarkup } from '../../core/svg/pieces';
@@ -289,7 +290,7 @@ const placeText = (shape: ShapeScene): string =>
   `transform="translate(${factor(shape.x)} ${factor(shape.y)})"`;
 
 const flatMarkup = (shape: ShapeScene, colour: string, opacity: number): string =>
-  `<path ${placeText(shape)} d="${shape.d}" fill="${colour}"${opacityText('fill-opacity', opacity)}/>`;
+  `<path ${placeText(shape)} d="${shape.d}" ${inkText(shape.pen, colour, opacity)}/>`;
 
 /** A gradient within a shape's outline, or over all of `region`. */
 function gradientMarkup(shape: ShapeScene, gradient: GradientScene, opacity: number, region?: Box): string {

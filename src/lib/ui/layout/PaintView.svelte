@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { ShapePaint, ShapeScene } from '$lib/core/scene/layout';
   import { alphaMask, gradientPaint, isOpaqueGradient, layPicture, maskMarkup } from '$lib/core/svg/fill';
+  import { inkAttributes } from '$lib/core/svg/ink';
   import { patternTransform } from '$lib/core/svg/live';
   import { copiesMarkup, frameBox, visibleCopies } from '$lib/core/svg/layout';
   import { groundPaint } from '$lib/core/svg/paint';
@@ -21,6 +22,8 @@
   const base = $derived(paint.kind === 'pattern' ? bases.of(paint, zoom) : null);
   const id = $derived(`${prefix}-f-${scene.id}-${paint.fill}`);
   const gradient = $derived(paint.kind === 'gradient' ? gradientPaint(paint.gradient) : null);
+  /** A picture or a pattern of single copies is cut to the shape; a line cuts as a mask, for a clip path knows no strokes. */
+  const cutBy = $derived(scene.pen ? { mask: `url(#${id})` } : { 'clip-path': `url(#${id})` });
   const wash = $derived(paint.kind === 'pattern' && paint.wash ? gradientPaint(paint.wash) : null);
   const mask = $derived(
     paint.mask ? maskMarkup(`${id}-m`, paint.mask, frameBox(scene), (one) => masks.of(one, zoom)) : '',
@@ -37,25 +40,25 @@
   <g style:mix-blend-mode={paint.blend}>
     {#if mask}<defs>{@html mask}</defs>{/if}
     <g mask={mask ? `url(#${id}-m)` : undefined}>{@render ink()}</g>
-    {#if mask}<path d={scene.d} fill="transparent" />{/if}
+    {#if mask}{@render inked('transparent')}{/if}
   </g>
 {/if}
 
 {#snippet ink()}
   {#if paint.kind === 'colour'}
-    <path d={scene.d} fill={paint.colour} fill-opacity={paint.opacity} />
+    {@render inked(paint.colour, paint.opacity)}
   {:else if gradient}
     <defs>{@html gradient.defs}</defs>
-    <path d={scene.d} fill={gradient.value} fill-opacity={paint.opacity} />
+    {@render inked(gradient.value, paint.opacity)}
   {:else if paint.kind === 'picture'}
-    <clipPath {id}><path d={scene.d} /></clipPath>
-    <g clip-path="url(#{id})" opacity={paint.opacity}>{@html layPicture(paint)}</g>
-    <path d={scene.d} fill="transparent" />
+    {@render cut()}
+    <g {...cutBy} opacity={paint.opacity}>{@html layPicture(paint)}</g>
+    {@render inked('transparent')}
   {:else if paint.kind === 'pattern' && base}
     {#if paint.ground}
       {@const ground = groundPaint(paint.ground, paint.matrix)}
       {#if ground.defs}<defs>{@html ground.defs}</defs>{/if}
-      <path d={scene.d} fill={ground.value} fill-opacity={paint.ground.opacity} />
+      {@render inked(ground.value, paint.ground.opacity)}
     {/if}
     {#if base.kind === 'live'}
       <pattern
@@ -64,7 +67,7 @@
         patternTransform={patternTransform(paint.pattern.scene, paint.matrix)}
       />
     {:else}
-      <clipPath {id}><path d={scene.d} /></clipPath>
+      {@render cut()}
     {/if}
     {#if wash}
       <defs>
@@ -74,21 +77,33 @@
       </defs>
       <g opacity={paint.opacity}>
         {#if !covered}<use href="#{id}-a" />{/if}
-        <path d={scene.d} fill={wash.value} mask="url(#{id}-w)" />
+        <g mask="url(#{id}-w)">{@render inked(wash.value)}</g>
       </g>
     {:else}
       {@render motifs(paint.opacity)}
     {/if}
-    {#if wash || base.kind !== 'live'}<path d={scene.d} fill="transparent" />{/if}
+    {#if wash || base.kind !== 'live'}{@render inked('transparent')}{/if}
+  {/if}
+{/snippet}
+
+{#snippet inked(value: string, opacity = 1)}
+  <path d={scene.d} {...inkAttributes(scene.pen, value, opacity)} />
+{/snippet}
+
+{#snippet cut()}
+  {#if scene.pen}
+    <mask {id} maskUnits="userSpaceOnUse" {...frameBox(scene)}>{@render inked('#ffffff')}</mask>
+  {:else}
+    <clipPath {id}><path d={scene.d} /></clipPath>
   {/if}
 {/snippet}
 
 {#snippet motifs(opacity: number)}
   {#if paint.kind === 'pattern' && base}
     {#if base.kind === 'live'}
-      <path d={scene.d} fill="url(#{id})" fill-opacity={opacity} />
+      {@render inked(`url(#${id})`, opacity)}
     {:else}
-      <g clip-path="url(#{id})">
+      <g {...cutBy}>
         <g {opacity}>{@html copiesMarkup(paint, visibleCopies(scene, paint, scene.box), base.id, zoom)}</g>
       </g>
     {/if}
