@@ -521,9 +521,17 @@ describe('comparing', () => {
 });
 
 describe('bad input', () => {
-  it('a skew of 90°, a page of 50 m and letters that a font lacks get a sentence; nothing changes', async () => {
+  it('a scale of 0 or 1e9, a skew of 90°, a page of 50 m and letters that a font lacks get a sentence; nothing changes', async () => {
     await open([panel()]);
     await choose('Panel');
+    for (const [typed, said] of [
+      ['0', 'Scale must be at least 0.1 %'],
+      ['1e9', 'Scale must be at most 100000 %'],
+    ] as const) {
+      await enter(page, 'Scale', typed);
+      await page.waitForFunction((text) => document.body.textContent?.includes(text), {}, said);
+      await page.keyboard.press('Escape');
+    }
     await press(page, 'Transform by numbers');
     await enter(page, 'Skew by', '90');
     await page.waitForFunction(() =>

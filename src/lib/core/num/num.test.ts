@@ -57,6 +57,8 @@ describe('what is typed into a number field', () => {
     ['-3', -3],
     ['−3 × 2', -6],
     ['1"', 25.4],
+    ['1e3', 1000],
+    ['2,5E-1in', 6.35],
   ])('%s is read in mm as %d', (text, value) => {
     const read = readQuantity(text, { unit: 'mm' });
     expect(read.ok && read.value).toBeCloseTo(value, 9);

@@ -10,7 +10,8 @@ type Token =
 
 /**
  * Reads what a person types into a number field: sums with + − × / and brackets, and units behind numbers
- * ("120/3", "40mm", "1in + 6 pt"). The value comes back in the field's own unit. Decimal comma and point both count.
+ * ("120/3", "40mm", "1in + 6 pt"). The value comes back in the field's own unit. Decimal comma, point and powers of ten
+ * ("1e3") count.
  */
 export function readQuantity(text: string, kind: QuantityKind): Quantity {
   const tokens = tokenise(text);
@@ -48,7 +49,7 @@ function unreadable(text: string): Quantity {
 function tokenise(text: string): Token[] | null {
   const tokens: Token[] = [];
   const source = text.replaceAll('−', '-').replaceAll('×', '*').replaceAll('÷', '/').replaceAll('"', 'in');
-  const pattern = /\s*(?:(\d+(?:[.,]\d*)?|[.,]\d+)|([a-z%°]+)|([-+*/()]))\s*/giy;
+  const pattern = /\s*(?:((?:\d+(?:[.,]\d*)?|[.,]\d+)(?:e[-+]?\d+)?)|([a-z%°]+)|([-+*/()]))\s*/giy;
   while (pattern.lastIndex < source.length) {
     const match = pattern.exec(source);
     if (!match) return null;
