@@ -1,19 +1,7 @@
 <script lang="ts">
   import { beforeNavigate, replaceState } from '$app/navigation';
   import { page } from '$app/state';
-  import Circle from '@lucide/svelte/icons/circle';
-  import Hexagon from '@lucide/svelte/icons/hexagon';
-  import MousePointer from '@lucide/svelte/icons/mouse-pointer';
-  import Square from '@lucide/svelte/icons/square';
-  import Brush from '@lucide/svelte/icons/brush';
-  import ImageIcon from '@lucide/svelte/icons/image';
-  import PencilLine from '@lucide/svelte/icons/pencil-line';
-  import Slash from '@lucide/svelte/icons/slash';
-  import Spline from '@lucide/svelte/icons/spline';
-  import TypeIcon from '@lucide/svelte/icons/type';
-  import Star from '@lucide/svelte/icons/star';
   import type { LayoutData, PaletteData, PatternForUse, PatternSummary } from '$lib/contract/data';
-  import type { ShapeForm } from '$lib/core/geom/shapes';
   import type { Point } from '$lib/core/geom/point';
   import type { Shape } from '$lib/core/recipe/layout';
   import type { Sight } from '$lib/core/colour/vision';
@@ -22,7 +10,6 @@
   import SaveNote from '../components/SaveNote.svelte';
   import SightChoice from '../components/SightChoice.svelte';
   import StaleDialog from '../components/StaleDialog.svelte';
-  import ToolBar from '../components/ToolBar.svelte';
   import TopBar from '../components/TopBar.svelte';
   import ViewTools from '../components/ViewTools.svelte';
   import { onMount, tick } from 'svelte';
@@ -34,24 +21,20 @@
   import { rememberLayout } from '../state/last-layout';
   import { docOf, type LayoutDoc } from './doc';
   import { LayoutEditor } from './editor.svelte';
-  import type { Tool } from './session.svelte';
   import ExportDialog from './ExportDialog.svelte';
   import FillBar from './FillBar.svelte';
-  import FormNumbers from './FormNumbers.svelte';
   import HangerPanel from './HangerPanel.svelte';
   import { keyIsTaken, layoutKey, LAYOUT_KEYS, nextPart } from './keys';
   import KeysDialog from './KeysDialog.svelte';
   import Ledger from './Ledger.svelte';
   import RecolourDialog from './RecolourDialog.svelte';
   import PageSettings from './PageSettings.svelte';
+  import ShapeTools from './ShapeTools.svelte';
   import Stage from './Stage.svelte';
   import { View } from './view.svelte';
   import Columns from '@lucide/svelte/icons/columns-2';
   import StillStage from './StillStage.svelte';
-  import ArrangeTools from './ArrangeTools.svelte';
   import LayoutText from './LayoutText.svelte';
-  import { PICTURE_TYPES } from './pictures';
-  import { addFiles, addForm } from './shapes';
 
   /** The layout view: hangers left, stage, fill bar, ledger. */
   type Props = {
@@ -78,12 +61,10 @@
   /** The layout as it was when it was pinned for comparison; it stands beside the present one. */
   let pinned: LayoutDoc | null = $state.raw(null);
   let exporting = $state(false);
-  const FORMS: ReadonlySet<string> = new Set(['rectangle', 'ellipse', 'polygon', 'star']);
   // svelte-ignore state_referenced_locally
   let brush = $state.raw({ size: Math.min(layout.width, layout.height) / 12, softness: 0.5 });
   let textAt: Point | null = $state.raw(null);
   let textOf: Shape | null = $state.raw(null);
-  let pictureFile: HTMLInputElement | undefined = $state();
 
   /** What pressing a shape twice opens: the words of a text, the points of another outline. */
   function open(): void {
@@ -92,19 +73,6 @@
     else if (single) editor.editingPoints = true;
   }
   let showKeys = $state(false);
-
-  const TOOLS: { tool: Tool; label: string; icon: typeof Square }[] = [
-    { tool: 'select', label: 'Select and move', icon: MousePointer },
-    { tool: 'rectangle', label: 'Draw a rectangle', icon: Square },
-    { tool: 'ellipse', label: 'Draw an ellipse', icon: Circle },
-    { tool: 'polygon', label: 'Draw a polygon', icon: Hexagon },
-    { tool: 'star', label: 'Draw a star', icon: Star },
-    { tool: 'line', label: 'Draw a line', icon: Slash },
-    { tool: 'pen', label: 'Draw a path point by point', icon: Spline },
-    { tool: 'freehand', label: 'Draw an outline by hand', icon: PencilLine },
-    { tool: 'brush', label: 'Brush a stroke of pattern', icon: Brush },
-    { tool: 'text', label: 'Set text', icon: TypeIcon },
-  ];
 
   async function comparePinned(): Promise<void> {
     pinned = pinned ? null : editor.doc;
@@ -129,22 +97,6 @@
     }
     if (keyIsTaken(event)) return;
     if (layoutKey(event, editor, actions)) event.preventDefault();
-  }
-
-  /** A tool pressed with the pointer waits for a drag; pressed with the keyboard it puts a shape in the middle at once. */
-  function takeTool(event: MouseEvent, tool: Tool): void {
-    if (event.detail > 0 || !FORMS.has(tool)) {
-      editor.tool = editor.tool === tool ? 'select' : tool;
-      return;
-    }
-    const side = Math.min(editor.doc.width, editor.doc.height) / 3;
-    const box = {
-      x: (editor.doc.width - side) / 2,
-      y: (editor.doc.height - side) / 2,
-      width: side,
-      height: side,
-    };
-    addForm(editor, tool as ShapeForm['kind'], box);
   }
 
   /** What is changed elsewhere shows here: colours of palettes, patterns, and this layout itself. */
@@ -271,45 +223,9 @@
             {brush}
             ontext={(at) => (textAt = at)}
             onopen={open}
-            onkey={() => undefined}
           />
         </div>
-        <ToolBar label="Shapes" place="left">
-          {#each TOOLS as { tool, label, icon: Icon } (tool)}
-            <button
-              type="button"
-              title={label}
-              aria-label={label}
-              aria-pressed={editor.tool === tool}
-              onclick={(event) => takeTool(event, tool)}
-            >
-              <Icon size={16} />
-            </button>
-          {/each}
-          <button
-            type="button"
-            title="Place a picture or drawing"
-            aria-label="Place a picture or drawing"
-            onclick={() => pictureFile?.click()}><ImageIcon size={16} /></button
-          >
-          <input
-            bind:this={pictureFile}
-            type="file"
-            multiple
-            hidden
-            accept="{PICTURE_TYPES},.svg"
-            aria-label="Picture or drawing file"
-            onchange={(event) => {
-              const files = [...(event.currentTarget.files ?? [])];
-              event.currentTarget.value = '';
-              void addFiles(editor, files, { x: editor.doc.width / 2, y: editor.doc.height / 2 });
-            }}
-          />
-          {#if editor.selected.size > 0}
-            <ArrangeTools {editor} />
-          {/if}
-          <FormNumbers {editor} {brush} onbrush={(value) => (brush = value)} onopen={open} />
-        </ToolBar>
+        <ShapeTools {editor} {brush} onbrush={(value) => (brush = value)} onopen={open} />
         <ViewTools
           history={editor.history}
           zoom={view.zoom}

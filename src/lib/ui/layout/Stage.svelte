@@ -30,7 +30,6 @@
     ontext: (at: Point) => void;
     /** Told that the selected shape was pressed twice. */
     onopen: () => void;
-    onkey: (event: KeyboardEvent) => void;
   };
   let {
     editor,
@@ -41,7 +40,6 @@
     brush,
     ontext,
     onopen,
-    onkey,
   }: Props = $props();
 
   const prefix = $props.id();
@@ -179,7 +177,7 @@
 />
 
 <!-- The stage takes keys itself; each shape is also a row of the ledger. -->
-<!-- svelte-ignore a11y_no_noninteractive_element_interactions, a11y_no_noninteractive_tabindex -->
+<!-- svelte-ignore a11y_no_noninteractive_tabindex -->
 <div
   class="stage"
   class:drawing={editor.tool !== 'select'}
@@ -189,7 +187,6 @@
   tabindex="0"
   bind:clientWidth={width}
   bind:clientHeight={height}
-  onkeydown={onkey}
   ondragover={(event) => {
     const types = event.dataTransfer?.types ?? [];
     if (types.includes('Files')) event.preventDefault();
