@@ -138,12 +138,13 @@
       // The router is not ready before the first navigation has ended; the next selection is noted.
     }
   });
+  const chosenIds = $derived(editor.chosen.map(({ id }) => id).join(' '));
+  const chosenName = $derived(editor.chosen.length === 1 ? (editor.chosen[0]?.name ?? '') : '');
   $effect(() => {
-    const { chosen } = editor;
-    const [first] = chosen;
-    if (!first) return;
-    const what = chosen.length === 1 ? `“${first.name}”` : `${chosen.length} shapes`;
-    rememberLayout({ path: page.url.pathname, shapes: chosen.map(({ id }) => id), what });
+    if (chosenIds === '') return;
+    const shapes = chosenIds.split(' ');
+    const what = shapes.length === 1 ? `“${chosenName}”` : `${shapes.length} shapes`;
+    rememberLayout({ path: page.url.pathname, shapes, what });
   });
   /** `?fill=` in the address fills what is selected with a pattern, once. */
   onMount(() => {
