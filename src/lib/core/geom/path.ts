@@ -1,5 +1,5 @@
 import svgpath from 'svgpath';
-import { apply, type Affine } from './affine';
+import { apply, translation, type Affine } from './affine';
 import type { Box } from './box';
 import type { Point } from './point';
 
@@ -72,6 +72,12 @@ export function transformPath(m: Affine, path: Path): Path {
       return { op: 'C', c1: apply(m, segment.c1), c2: apply(m, segment.c2), to: apply(m, segment.to) };
     return { op: segment.op, to: apply(m, segment.to) };
   });
+}
+
+/** Path data moved by `by`; text that is no path stays as it is. */
+export function movedPath(d: string, by: Point): string {
+  const read = parsePath(d);
+  return read.ok ? formatPath(transformPath(translation(by.x, by.y), read.path)) : d;
 }
 
 /** The exact box of a path's line (curve extremes included, stroke width not), or `null` for an empty path. */

@@ -342,6 +342,42 @@ export function resolveGround(
   return { colour, gradient };
 }
 
+/**
+ * The same drawing counted from another corner, which lies `by` from the shape's own towards the page's: so a stage may
+ * draw shapes in page px, without a transform for each. `d` is the outline moved by `by`.
+ */
+export function reframed(scene: ShapeScene, by: Point, d: string): ShapeScene {
+  const move = translation(by.x, by.y);
+  const onto = <T extends { matrix: Affine }>(held: T): T => ({
+    ...held,
+    matrix: multiply(move, held.matrix),
+  });
+  const masked = (mask: MaskScene): MaskScene =>
+    mask.kind === 'gradient' ? { ...mask, gradient: onto(mask.gradient) } : onto(mask);
+  const painted = (paint: ShapePaint): ShapePaint => {
+    const mask = paint.mask && masked(paint.mask);
+    switch (paint.kind) {
+      case 'colour':
+        return { ...paint, mask };
+      case 'gradient':
+        return { ...paint, mask, gradient: onto(paint.gradient) };
+      case 'picture':
+        return { ...onto(paint), mask };
+      case 'pattern':
+        return { ...onto(paint), mask, wash: paint.wash && onto(paint.wash) };
+    }
+  };
+  return {
+    ...scene,
+    x: scene.x - by.x,
+    y: scene.y - by.y,
+    d,
+    paints: scene.paints.map(painted),
+    masks: scene.masks.map(masked),
+    stroke: scene.stroke && { ...scene.stroke, paints: scene.stroke.paints.map(painted) },
+  };
+}
+
 /** A shape's stroke as a shape of its own at the same corner, or nothing. */
 export const strokeOf = (shape: ShapeScene): ShapeScene | null =>
   shape.stroke && { ...shape, ...shape.stroke, id: `${shape.id}-stroke`, upright: false, stroke: null };

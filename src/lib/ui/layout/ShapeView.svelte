@@ -1,5 +1,7 @@
 <script lang="ts">
-  import { strokeOf, type ShapeScene } from '$lib/core/scene/layout';
+  import { untrack } from 'svelte';
+  import { movedPath } from '$lib/core/geom/path';
+  import { reframed, strokeOf, type ShapeScene } from '$lib/core/scene/layout';
   import { frameBox } from '$lib/core/svg/layout';
   import { maskMarkup } from '$lib/core/svg/fill';
   import type { Bases } from './bases';
@@ -8,8 +10,14 @@
 
   /** One shape on the stage: its fills from the bottom up. One that shows nothing is a dashed outline. */
   type Props = { scene: ShapeScene; bases: Bases; masks: MaskPictures; zoom: number; prefix: string };
-  let { scene, bases, masks: pictures, zoom, prefix }: Props = $props();
+  let { scene: given, bases, masks: pictures, zoom, prefix }: Props = $props();
 
+  /**
+   * Browsers part a layer at every transform, and a thousand of them cost a third of a frame. So a shape is drawn in page
+   * px, and only one that was moved or reshaped since it was first shown has a transform.
+   */
+  const first = untrack(() => ({ ...given, onPage: movedPath(given.d, given) }));
+  const scene = $derived(given.d === first.d ? reframed(given, first, first.onPage) : given);
   const stroke = $derived(strokeOf(scene));
   const masks = $derived(
     scene.masks.map((mask, index) => {
@@ -19,7 +27,10 @@
   );
 </script>
 
-<g transform="translate({scene.x} {scene.y})" data-shape={scene.id}>
+<g
+  transform={scene.x === 0 && scene.y === 0 ? undefined : `translate(${scene.x} ${scene.y})`}
+  data-shape={scene.id}
+>
   {#if masks.length > 0}
     <!-- eslint-disable-next-line svelte/no-at-html-tags -- numbers and data URLs only, written by core/svg -->
     <defs>{@html masks.map(({ markup }) => markup).join('')}</defs>
