@@ -16,7 +16,7 @@
    * Browsers part a layer at every transform, and a thousand of them cost a third of a frame. So a shape is drawn in page
    * px, and only one that was moved or reshaped since it was first shown has a transform.
    */
-  const first = untrack(() => ({ ...given, onPage: movedPath(given.d, given) }));
+  const first = untrack(() => ({ d: given.d, x: given.x, y: given.y, onPage: movedPath(given.d, given) }));
   const scene = $derived(given.d === first.d ? reframed(given, first, first.onPage) : given);
   const stroke = $derived(strokeOf(scene));
   const masks = $derived(
