@@ -4,6 +4,7 @@
   import type { Hex } from '$lib/core/colour/parse';
   import { useEyedropper } from '../state/eyedropper.svelte';
   import ColourPlane from './ColourPlane.svelte';
+  import PaletteDots from './PaletteDots.svelte';
   import Popover from './Popover.svelte';
 
   /**
@@ -111,18 +112,11 @@
     {/if}
     {#each palettes as palette (palette.name)}
       <h3>{palette.name}</h3>
-      <div class="colours">
-        {#each palette.colours.filter((entry) => !entry.gradient) as entry (entry.id ?? entry.name + entry.hex)}
-          <button
-            type="button"
-            class:chosen={link ? entry.id === link : entry.hex === colour}
-            style:background={entry.hex}
-            title={`${entry.name} ${entry.hex}`}
-            aria-label={entry.name}
-            onclick={() => take(entry.hex, entry.id)}
-          ></button>
-        {/each}
-      </div>
+      <PaletteDots
+        colours={palette.colours}
+        chosen={(entry) => (link ? entry.id === link : entry.hex === colour)}
+        onpick={(entry) => take(entry.hex, entry.id)}
+      />
     {/each}
     <ColourPlane {colour} {label} onlive={(hex) => (onlive ?? onset)(hex)} onset={(hex) => take(hex)} />
     {#if reset}
@@ -177,23 +171,6 @@
     color: var(--muted);
     font-size: var(--small);
     font-weight: 500;
-  }
-  .colours {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 6px;
-  }
-  .colours button {
-    width: 24px;
-    height: 24px;
-    padding: 0;
-    border: 1px solid rgb(20 33 31 / 25%);
-    border-radius: 50%;
-    cursor: pointer;
-  }
-  .colours .chosen {
-    outline: 2px solid var(--kelp);
-    outline-offset: 1px;
   }
   .problem {
     margin-top: 6px;

@@ -4,6 +4,7 @@
   import { readColour } from '$lib/core/colour/space';
   import Button from '../components/Button.svelte';
   import NumberField from '../components/NumberField.svelte';
+  import PaletteDots from '../components/PaletteDots.svelte';
   import Popover from '../components/Popover.svelte';
   import type { LibraryView } from './query';
 
@@ -47,19 +48,12 @@
   {#if problem}<p class="problem" role="alert">{problem}</p>{/if}
   {#each palettes as palette (palette.id)}
     <p class="muted palette">{palette.name}</p>
-    <div class="dots">
-      {#each palette.colours as entry (entry.id)}
-        <button
-          type="button"
-          class="dot"
-          class:chosen={entry.hex === view.colour}
-          style:background={entry.hex}
-          title={entry.name}
-          aria-label="Like {entry.name}"
-          onclick={() => onset({ colour: entry.hex })}
-        ></button>
-      {/each}
-    </div>
+    <PaletteDots
+      colours={palette.colours}
+      chosen={(entry) => entry.hex === view.colour}
+      label={(entry) => `Like ${entry.name}`}
+      onpick={(entry) => onset({ colour: entry.hex })}
+    />
   {/each}
   <div class="numbers">
     <span class="muted">Within ΔE2000 of</span>
@@ -97,23 +91,6 @@
   .palette {
     margin: 10px 0 4px;
     font-size: var(--small);
-  }
-  .dots {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 6px;
-  }
-  .dot {
-    width: 22px;
-    height: 22px;
-    padding: 0;
-    border: 1px solid rgb(20 33 31 / 25%);
-    border-radius: 50%;
-    cursor: pointer;
-  }
-  .dot.chosen {
-    outline: 2px solid var(--kelp);
-    outline-offset: 1px;
   }
   .problem {
     margin-top: 6px;
