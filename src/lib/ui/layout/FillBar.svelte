@@ -22,7 +22,7 @@
   import { putGradient } from './steer';
   import { takePicture } from './pictures';
 
-  /** The sentence under the stage: what the selected shapes are filled with, each value edited in place. */
+  /** The sentence under the stage: what the selected shapes are filled or stroked with, each value edited in place. */
   type Props = { editor: LayoutEditor; patterns: PatternSummary[]; palettes: PaletteData[] };
   let { editor, patterns, palettes }: Props = $props();
 
@@ -53,7 +53,11 @@
     </div>
   {:else}
     <div class="cell name">
-      <span class="what">{subject} {chosen.length === 1 ? 'is' : 'are'} filled with</span>
+      <span class="what"
+        >{subject}
+        {chosen.length === 1 ? 'is' : 'are'}
+        {editor.part === 'stroke' ? 'stroked' : 'filled'} with</span
+      >
       <Popover label="Choose what fills it: {what}" width={280}>
         {#snippet button()}<strong class="pattern-name">{what}</strong><ChevronDown size={14} />{/snippet}
         {#snippet children(close)}

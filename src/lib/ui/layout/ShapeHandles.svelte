@@ -35,6 +35,20 @@
     const out = applyVector(shapeLinear(shape), { x: 14, y: 14 });
     return { x: corner.x + out.x, y: corner.y + out.y };
   });
+  /** Px of a side on the screen from which its own handle has room between those of the corners. */
+  const ROOM = 52;
+  let lastRoom = { across: true, down: true };
+  // Judged at rest: a handle that is being dragged must not go.
+  const room = $derived.by(() => {
+    if (!editor.history.inGesture)
+      lastRoom = { across: shape.width * view.zoom >= ROOM, down: shape.height * view.zoom >= ROOM };
+    return lastRoom;
+  });
+  const handles = $derived(
+    FRAME_HANDLES.map((handle, index) => ({ handle, index })).filter(
+      ({ handle: { across, down } }) => (across !== 0 || room.across) && (down !== 0 || room.down),
+    ),
+  );
   const cursors = ['nwse-resize', 'ns-resize', 'nesw-resize', 'ew-resize'];
   const cursorOf = (index: number): string =>
     cursors[Math.round(index + shape.rotation / 45 + 800) % 4] ?? 'move';
@@ -96,7 +110,7 @@
     <path class="line" d={outline} />
   {/if}
   <polygon class="frame" points={corners.map((corner) => `${corner.x},${corner.y}`).join(' ')} />
-  {#each FRAME_HANDLES as handle, index (index)}
+  {#each handles as { handle, index } (index)}
     <Grip
       name="{handle.across},{handle.down}"
       at={view.toScreen(handlePoint(shape, handle))}
