@@ -7,7 +7,8 @@ import { colourFill, freshFill, gradientFill, type Fill } from '../../src/lib/co
 import { freshGradient, type Gradient } from '../../src/lib/core/recipe/gradient';
 import { freshPage, freshShape, type Shape } from '../../src/lib/core/recipe/layout';
 import type { Mask } from '../../src/lib/core/recipe/mask';
-import { compileLayout, compiledPattern, reframed, type LayoutScene } from '../../src/lib/core/scene/layout';
+import { compileLayout, compiledPattern, type LayoutScene } from '../../src/lib/core/scene/layout';
+import { reframed } from '../../src/lib/core/scene/reframe';
 import { compileUnit } from '../../src/lib/core/scene/unit';
 import { maskPicture } from '../../src/lib/core/formats/mask-picture';
 import { layoutSvg } from '../../src/lib/core/svg/layout';
@@ -109,8 +110,8 @@ describe('a stroke', () => {
     ],
   ];
 
-  // resvg's own stroker against the outline that Clipper makes: a clip path has the one, everything else the other. What
-  // differs by less than a third of a pixel at an edge is left alone.
+  // resvg's own stroker against the outline that Clipper makes, which a stroke that is turned into a shape has. What differs
+  // by less than a third of a pixel at an edge is left alone.
   it.each(lines)('inks what its outline covers: %s', (_name, d, over) => {
     const pen: OutlineStroke = { width: 16, cap: 'butt', join: 'miter', miterLimit: 4, dashes: [], ...over };
     const path = parsePath(d);

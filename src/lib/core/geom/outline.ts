@@ -18,8 +18,8 @@ const GRID = 10_000;
 const TOLERANCE = 0.0025;
 
 /**
- * The area that a stroke inks, as a closed path, dashes cut. Curves are followed in straight pieces; offsets and unions
- * are the Clipper library's (A. Johnson). Curves keep within `tolerance` px.
+ * The area that a stroke inks, as a closed path, dashes cut. Curves are followed in straight pieces
+ * that keep within `tolerance` px; offsets and unions are the Clipper library's (A. Johnson).
  */
 export function strokeOutline(path: Path, stroke: OutlineStroke, tolerance = TOLERANCE): AreaResult {
   const half = stroke.width / 2;

@@ -1,5 +1,6 @@
 import type { Affine } from '../geom/affine';
 import { chain, rotation, scaling, translation } from '../geom/affine';
+import type { Point } from '../geom/point';
 import type { ShapeForm } from '../geom/shapes';
 import type { ColourSlot } from '../colour/slots';
 import { FRONT, type Front, type Gap, type Repeat, type Size } from '../lattice/repeat';
@@ -152,6 +153,12 @@ export type Placing = {
   scaleY: number;
   opacity: number;
 };
+
+/** A motif placed at a point of the unit: upright and opaque, at `scale` to both sides. */
+export const freshPlacing = (id: string, motif: string, { x, y }: Point, scale = 1): Placing => ({
+  ...{ id, motif, x, y, rotation: 0 },
+  ...{ scaleX: scale, scaleY: scale, opacity: 1 },
+});
 
 /** Motif space → unit space. */
 export function placingMatrix(placing: Placing): Affine {

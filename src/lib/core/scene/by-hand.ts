@@ -4,7 +4,13 @@ import { formatPath, pathBox, transformPath, type Path } from '../geom/path';
 import { modulo } from '../num/tolerance';
 import { FRONT } from '../lattice/repeat';
 import { MEASURED, type Measured } from '../recipe/measured';
-import { emptyRecipe, type ComposedRecipe, type DrawingElement, type MeasuredRecipe } from '../recipe/recipe';
+import {
+  emptyRecipe,
+  freshPlacing,
+  type ComposedRecipe,
+  type DrawingElement,
+  type MeasuredRecipe,
+} from '../recipe/recipe';
 import { buildMeasured, type BuiltPattern } from './measured';
 import { elementBox, type Element } from './motif';
 
@@ -44,16 +50,7 @@ export function asComposed(
         elements,
       },
     });
-    placings.push({
-      id: newId(),
-      motif: id,
-      x: at.x,
-      y: at.y,
-      rotation: 0,
-      scaleX: 1,
-      scaleY: 1,
-      opacity: 1,
-    });
+    placings.push(freshPlacing(newId(), id, at));
   }
   const turned = !diagonal && modulo(angle, 360) !== 0;
   return {

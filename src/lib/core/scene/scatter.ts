@@ -3,7 +3,7 @@ import { chain, rotation, scaling, translation } from '../geom/affine';
 import { offsetsMeeting, regionOfBox } from '../lattice/meet';
 import { latticeOf, pitchOf } from '../lattice/repeat';
 import { seededRandom } from '../num/random';
-import type { ComposedRecipe, Placing } from '../recipe/recipe';
+import { freshPlacing, type ComposedRecipe, type Placing } from '../recipe/recipe';
 import { boxesNear, inkDistance, inkOf, moveInk, type Ink } from './ink';
 import { compileMotif, elementBox, type CompiledMotif } from './motif';
 import { compileUnit } from './unit';
@@ -55,16 +55,7 @@ export function scatter(recipe: ComposedRecipe, plan: ScatterPlan, newId: () => 
       const piece = laidAt(motif.compiled, x, y, turn, scale);
       if (!piece || !hasRoom(piece, laid, lattice, plan.spacing)) continue;
       laid.push(piece);
-      placings.push({
-        id: newId(),
-        motif: motif.id,
-        x,
-        y,
-        rotation: turn,
-        scaleX: scale,
-        scaleY: scale,
-        opacity: 1,
-      });
+      placings.push({ ...freshPlacing(newId(), motif.id, { x, y }, scale), rotation: turn });
       break;
     }
   }

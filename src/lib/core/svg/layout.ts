@@ -1,9 +1,6 @@
 import { boxesMeet, grow, intersectBoxes, unionBoxes, type Box } from '../geom/box';
-import { strokeOutline } from '../geom/outline';
-import { formatPath, parsePath } from '../geom/path';
 import type { Point } from '../geom/point';
 import { offsetsMeeting } from '../lattice/meet';
-import { MITER_LIMIT } from '../recipe/layout';
 import {
   meanScale,
   patternRegion,
@@ -17,6 +14,7 @@ import {
 import {
   alphaMask,
   blendText,
+  boxText,
   gradientPaint,
   isOpaqueGradient,
   layPicture,
@@ -121,7 +119,7 @@ class Writer {
         return defs + outline(shape, value, paint.opacity);
       }
       case 'picture':
-        return `<g clip-path="url(#${this.clip(shape)})"${opacityText('opacity', paint.opacity)}>${layPicture(paint)}</g>`;
+        return `<g ${this.cut(shape)}${opacityText('opacity', paint.opacity)}>${layPicture(paint)}</g>`;
       case 'pattern':
         return this.ground(shape, paint) + this.motifs(shape, paint);
     }
@@ -167,15 +165,18 @@ class Writer {
       throughLook(`<g id="${id}">${unitMarkup(scene, paint.colours)}</g>`, paint.look),
     );
     const art = copiesMarkup(paint, { offsets, region }, unit, this.scale);
-    return `<g clip-path="url(#${this.clip(shape)})"><g${opacityText('opacity', opacity)}>${art}</g></g>`;
+    return `<g ${this.cut(shape)}><g${opacityText('opacity', opacity)}>${art}</g></g>`;
   }
 
-  private clip(shape: ShapeScene): string {
-    return this.once(
-      `c|${shape.id}`,
-      'c',
-      (id) => `<clipPath id="${id}"><path d="${areaOf(shape)}"/></clipPath>`,
+  /** The attribute that cuts a drawing to a shape; a line cuts as a mask, for a clip path knows no strokes. */
+  private cut(shape: ShapeScene): string {
+    const kind = shape.pen ? 'mask' : 'clip';
+    const id = this.once(`${kind}|${shape.id}`, kind.charAt(0), (fresh) =>
+      shape.pen
+        ? `<mask id="${fresh}" maskUnits="userSpaceOnUse" ${boxText(frameBox(shape))}>${outline(shape, '#ffffff', 1)}</mask>`
+        : `<clipPath id="${fresh}"><path d="${shape.d}"/></clipPath>`,
     );
+    return shape.pen ? `mask="url(#${id})"` : `clip-path="url(#${id})"`;
   }
 
   private mask(shape: ShapeScene, mask: MaskScene): string {
@@ -197,17 +198,6 @@ class Writer {
 
 const outline = ({ d, pen }: ShapeScene, paint: string, opacity: number, more = ''): string =>
   `<path d="${d}" ${inkText(pen, paint, opacity)}${more}/>`;
-
-/** What a shape or its stroke covers, for a clip path, which knows no strokes. */
-function areaOf({ d, pen }: ShapeScene): string {
-  const path = pen ? parsePath(d) : null;
-  if (!pen || !path?.ok) return d;
-  const area = strokeOutline(path.path, { ...pen, miterLimit: MITER_LIMIT }, CLIP_TOLERANCE);
-  return area.ok ? formatPath(area.path) : '';
-}
-
-/** A sixteenth of a pixel when printed at 300 ppi. */
-const CLIP_TOLERANCE = 0.02;
 
 /** A shape's box, with that of its stroke, in its own frame px, a little grown so that no edge of it is cut. */
 export function frameBox({ box, x, y, stroke }: Pick<ShapeScene, 'box' | 'x' | 'y' | 'stroke'>): Box {

@@ -1,8 +1,9 @@
 import type { DrawingRequest } from '../../contract/render';
 import { maskPicture } from '../../core/formats/mask-picture';
 import { fromPx } from '../../core/num/length';
-import { compileLayout, withBleed } from '../../core/scene/layout';
+import { compileLayout } from '../../core/scene/layout';
 import { patternLookup } from '../../core/scene/library';
+import { withBleed } from '../../core/scene/reframe';
 import { layoutSvg } from '../../core/svg/layout';
 
 /** Entry of a drawing thread: a layout as the text of an SVG file. Pictures are named by hash, not yet embedded. */

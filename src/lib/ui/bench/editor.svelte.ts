@@ -17,6 +17,7 @@ import {
 import { LIMITS } from '$lib/core/recipe/limits';
 import {
   emptyRecipe,
+  freshPlacing,
   groundSlots,
   motifSize,
   type ComposedRecipe,
@@ -180,16 +181,7 @@ export class BenchEditor extends PatternKeeper {
       content: { kind: 'drawing', asset: null, width: 0.01, height: 0.01, elements: [] },
     };
     const { width, height } = recipe.unit;
-    const placing = {
-      id: newId(),
-      motif: id,
-      x: width / 2,
-      y: height / 2,
-      rotation: 0,
-      scaleX: 1,
-      scaleY: 1,
-      opacity: 1,
-    };
+    const placing = freshPlacing(newId(), id, { x: width / 2, y: height / 2 });
     this.commit({ ...recipe, motifs: [...recipe.motifs, motif], placings: [...recipe.placings, placing] });
     this.select([placing.id]);
     return id;
@@ -290,16 +282,9 @@ export class BenchEditor extends PatternKeeper {
     const size = motifSize(motif.content);
     const fit = Math.min(1, (0.8 * recipe.unit.width) / size.width, (0.8 * recipe.unit.height) / size.height);
     const count = recipe.placings.length;
-    const placing: Placing = {
-      id: newId(),
-      motif: motifId,
-      x: recipe.unit.width * (0.5 + 0.13 * count),
-      y: recipe.unit.height * (0.5 + 0.17 * count),
-      rotation: 0,
-      scaleX: fit,
-      scaleY: fit,
-      opacity: 1,
-    };
+    const { width, height } = recipe.unit;
+    const at = { x: width * (0.5 + 0.13 * count), y: height * (0.5 + 0.17 * count) };
+    const placing = freshPlacing(newId(), motifId, at, fit);
     this.commit(this.tidied({ ...recipe, placings: [...recipe.placings, placing] }));
     this.select([placing.id]);
   }
@@ -311,15 +296,7 @@ export class BenchEditor extends PatternKeeper {
     if (!motif) return;
     const reach = motifReach(compileMotif(motif));
     const scale = (radius * GAP_SHARE) / Math.max(reach, 1e-6);
-    const placing: Placing = {
-      id: newId(),
-      motif: motif.id,
-      ...at,
-      rotation: 0,
-      scaleX: scale,
-      scaleY: scale,
-      opacity: 1,
-    };
+    const placing = freshPlacing(newId(), motif.id, at, scale);
     this.commit(this.tidied({ ...recipe, placings: [...recipe.placings, placing] }));
     this.select([placing.id]);
   }

@@ -1,7 +1,8 @@
 <script lang="ts">
   import { untrack } from 'svelte';
   import { movedPath } from '$lib/core/geom/path';
-  import { reframed, strokeOf, type ShapeScene } from '$lib/core/scene/layout';
+  import { strokeOf, type ShapeScene } from '$lib/core/scene/layout';
+  import { reframed } from '$lib/core/scene/reframe';
   import { frameBox } from '$lib/core/svg/layout';
   import { maskMarkup } from '$lib/core/svg/fill';
   import type { Bases } from './bases';

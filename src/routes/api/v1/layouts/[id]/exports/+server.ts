@@ -1,4 +1,4 @@
-import { withBleed } from '$lib/core/scene/layout';
+import { withBleed } from '$lib/core/scene/reframe';
 import { api } from '$lib/server/app/http';
 import { sceneOf } from '$lib/server/app/layout-scene';
 import { getLayout } from '$lib/server/repo/layouts';
