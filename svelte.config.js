@@ -1,11 +1,11 @@
-import adapter from '@sveltejs/adapter-node';
+import adapter from './svelte.adapter.js';
 import { vitePreprocess } from '@sveltejs/vite-plugin-svelte';
 
 /** @type {import('@sveltejs/kit').Config} */
 export default {
   preprocess: vitePreprocess(),
   kit: {
-    adapter: adapter({ precompress: false }),
+    adapter: adapter(),
     csp: {
       mode: 'auto',
       directives: {

@@ -1,11 +1,14 @@
 import { fileURLToPath } from 'node:url';
 import { defineConfig } from 'vite';
 
-/** The server's worker threads are built on their own: SvelteKit bundles pages and routes, not thread entries. */
+/** The server's child processes and their threads are built on their own: SvelteKit bundles pages and routes, not their entries. */
 export default defineConfig({
   publicDir: false,
   resolve: { alias: { $lib: fileURLToPath(new URL('./src/lib', import.meta.url)) } },
-  ssr: { external: ['@resvg/resvg-js', 'sharp'], noExternal: ['svgpath', 'culori', 'papaparse'] },
+  ssr: {
+    external: ['better-sqlite3', '@resvg/resvg-js', 'sharp'],
+    noExternal: ['svgpath', 'culori', 'papaparse'],
+  },
   build: {
     ssr: true,
     outDir: 'build-workers',
@@ -14,8 +17,7 @@ export default defineConfig({
     rollupOptions: {
       input: {
         'render-worker': 'src/lib/server/render/worker.ts',
-        'drawing-worker': 'src/lib/server/render/drawing-worker.ts',
-        'read-worker': 'src/lib/server/render/read-worker.ts',
+        child: 'src/lib/server/work/child.ts',
       },
       output: { entryFileNames: '[name].js', format: 'es' },
     },

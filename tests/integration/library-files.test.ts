@@ -1,4 +1,4 @@
-import { mkdtempSync, rmSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { strToU8, unzipSync, zipSync, type Zippable } from 'fflate';
@@ -8,7 +8,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { ClashChoice, TakenFile } from '../../src/lib/contract/taking';
 import type { Outcome } from '../../src/lib/contract/failure';
 import { openApp, type App } from '../../src/lib/server/app/app';
-import { handOut, type HandOut } from '../../src/lib/server/app/handing-out';
+import type { HandOut } from '../../src/lib/contract/work';
 import { readFileIn, takeFilesIn } from '../../src/lib/server/app/taking-in';
 import { storeAsset } from '../../src/lib/server/repo/assets';
 import { saveColourways } from '../../src/lib/server/repo/colourways';
@@ -50,15 +50,24 @@ beforeAll(async () => {
   );
 });
 afterAll(async () => {
-  await Promise.all(apps.map((app) => app.pool.close()));
+  await Promise.all(apps.map((app) => app.close()));
   for (const folder of folders) rmSync(folder, { recursive: true, force: true });
 });
 
+type OutFile = { fileName: string; mediaType: string; bytes: Uint8Array };
+const handOut = async (app: App, wanted: HandOut): Promise<Outcome<OutFile>> => {
+  const path = app.workFile();
+  const made = await app.processes.run('handOut', { ...wanted, store: app.store, path });
+  return made.ok ? { ok: true, value: { ...made.value, bytes: readFileSync(path) } } : made;
+};
 const out = async (app: App, options: Partial<HandOut> & Pick<HandOut, 'as'>) =>
   need(await handOut(app, { scale: 1, ...options }));
 const text = ({ bytes }: { bytes: Uint8Array }): string => new TextDecoder().decode(bytes);
-const read = (app: App, name: string, bytes: Uint8Array | string): Promise<Outcome<TakenFile>> =>
-  readFileIn(app, { name, bytes: Buffer.from(bytes) });
+const read = (app: App, name: string, bytes: Uint8Array | string): Promise<Outcome<TakenFile>> => {
+  const path = app.workFile();
+  writeFileSync(path, bytes);
+  return readFileIn(app, { name, path });
+};
 const choose = (file: TakenFile, choice: ClashChoice) => ({
   token: file.token,
   choices: Object.fromEntries(file.items.map((item) => [item.key, choice])),

@@ -31,8 +31,8 @@ describe('a refused body', () => {
       'The unit of length must be “px” or “mm” or “in” or “pt”; “cm” was given.',
       '“extra” is not known here; leave it out.',
     ]);
-    expect(sentences(schemas.createProject, { name: ' Pool' })).toEqual([
-      'The name must not begin or end with a space; “ Pool” was given.',
+    expect(sentences(schemas.createProject, { name: ' \u202E\u0000 ' })).toEqual([
+      'The name must not be empty.',
     ]);
     expect(sentences(schemas.createProject, {})).toEqual(['The name is missing.']);
     expect(sentences(schemas.patchPattern, { base: 1 })).toEqual([
@@ -41,6 +41,21 @@ describe('a refused body', () => {
     expect(sentences(schemas.changes, { base: 1, changes: [{ do: 'paint' }] })[0]).toMatch(
       /“put-shape” or “remove-shape”/,
     );
+  });
+});
+
+describe('a name', () => {
+  const kept = (name: string): unknown =>
+    (schemas.createProject.validate({ name }, { convert: false }).value as { name: string }).name;
+
+  it('is kept composed, in one line, without what cannot be seen', () => {
+    // Unicode NFC: e with a combining acute is é. UAX #9: U+202E turns the direction of what follows.
+    expect(kept(' Cafe\u0301 \n Pool\u202Egnp.exe\u2066 ')).toBe('Café   Poolgnp.exe');
+    expect(kept('\uD800Pool\uFEFF\u0007')).toBe('Pool');
+  });
+
+  it('keeps joiners and signs that scripts and emoji are written with', () => {
+    for (const name of ['می\u200Cخواهم', '👩\u200D🎨', 'Ω ≈ ½', 'שלום']) expect(kept(name)).toBe(name);
   });
 });
 

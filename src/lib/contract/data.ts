@@ -88,6 +88,8 @@ export type PatternFacts = {
 export type PatternDetail = PatternSummary & {
   recipe: Recipe | null;
   draft: Recipe | null;
+  /** Why a recipe that is stored cannot be shown, where that is so. */
+  faults: { recipe: string | null; draft: string | null };
   colourways: Colourway[];
   revisions: { number: number; createdAt: number }[];
   usedIn: PatternUse[];
@@ -132,6 +134,8 @@ export type PatternForUse = {
   name: string;
   newest: number;
   recipes: Record<number, Recipe>;
+  /** Sentences for those revisions that are stored and cannot be shown. */
+  faults: Record<number, string>;
   colourways: Colourway[];
 };
 
@@ -168,6 +172,8 @@ export type LayoutData = Layout & {
   name: string;
   version: number;
   archivedAt: number | null;
+  /** Sentences for shapes that are stored and cannot be read; they are left as they are. */
+  faults?: string[];
 };
 
 export type LayoutChange =
@@ -225,6 +231,8 @@ export type BulkDone = { id: string; fills: number; layouts: number; summary: st
 export type ExportJob = {
   id: string;
   state: 'waiting' | 'running' | 'done' | 'failed' | 'cancelled';
+  /** How many are drawn before it while it waits. */
+  ahead: number | null;
   /** 0 to 1. */
   progress: number;
   width: number;

@@ -13,7 +13,12 @@ export const FAILURE_STATUS = {
   too_large: 413,
   wrong_type: 415,
   unsupported: 422,
+  too_heavy: 422,
+  cancelled: 499,
   internal: 500,
+  busy: 503,
+  stopping: 503,
+  no_space: 507,
 } as const;
 
 export type FailureCode = keyof typeof FAILURE_STATUS;

@@ -6,6 +6,7 @@ import { LIMITS } from '../core/recipe/limits';
 import { MEASURED_FORMS } from '../core/recipe/measured';
 import { RECIPE_VERSION } from '../core/recipe/recipe';
 import { LENGTH_UNITS } from '../core/num/length';
+import { tidyName, tidyProse } from '../core/num/text';
 
 /** Recipes and fills as Joi schemas, and the parts that all schemas are made of. */
 type Range = { least: number; most: number };
@@ -17,7 +18,23 @@ export const id = () =>
     .min(1)
     .max(64)
     .pattern(/^[A-Za-z0-9_-]+$/, 'letters, digits, - and _');
-export const name = () => Joi.string().trim().min(1).max(LIMITS.nameLength);
+/** Text that is kept as `tidy` has it, at most `most` characters. */
+const tidied = (tidy: (text: string) => string, most: number) =>
+  Joi.string()
+    .custom((value: string, helpers) => {
+      const text = tidy(value);
+      return text === '' && value !== '' ? helpers.error('string.empty') : text;
+    })
+    .max(most);
+/** A name in one line. */
+export const line = (most: number) => tidied(tidyName, most);
+/** A text of several lines; it may be empty. */
+export const prose = (most: number) =>
+  Joi.string()
+    .allow('')
+    .custom((value: string) => tidyProse(value))
+    .max(most);
+export const name = () => line(LIMITS.nameLength).min(1);
 export const hex = () => Joi.string().pattern(/^#[0-9a-f]{6}$/, '#rrggbb');
 export const measure = () => Joi.string().valid(...LENGTH_UNITS);
 export const version = () => Joi.number().integer().min(0);
@@ -187,9 +204,7 @@ const effects = Joi.object({
 });
 
 const credit = Joi.object(
-  Object.fromEntries(
-    ['author', 'source', 'licence'].map((key) => [key, Joi.string().max(300).allow('').required()]),
-  ),
+  Object.fromEntries(['author', 'source', 'licence'].map((key) => [key, prose(300).required()])),
 );
 
 const motif = Joi.object({

@@ -5,6 +5,8 @@ import {
   between,
   id,
   name,
+  line,
+  prose,
   hex,
   measure,
   version,
@@ -112,12 +114,12 @@ const sheet = Joi.object({
   down: axis.allow(null),
 }).required();
 
-const tag = () => Joi.string().trim().min(1).max(LIMITS.tagLength);
+const tag = () => line(LIMITS.tagLength).min(1);
 
 const patternCredit = Joi.object({
-  author: Joi.string().trim().max(300).allow('').required(),
-  source: Joi.string().trim().max(1000).allow('').required(),
-  licence: Joi.string().trim().max(300).allow('').required(),
+  author: prose(300).required(),
+  source: prose(1000).required(),
+  licence: prose(300).required(),
   attribution: Joi.boolean().required(),
 });
 
@@ -152,7 +154,7 @@ export const keptPatternSchema = Joi.object({
   version: Joi.number().valid(LIBRARY_VERSION).required(),
   id: id().required(),
   name: name().required(),
-  description: Joi.string().max(2000).allow('').required(),
+  description: prose(2000).required(),
   tags: Joi.array().items(tag()).max(LIMITS.tags).required(),
   collections: Joi.array().items(name()).max(100).required(),
   credit: patternCredit.required(),
@@ -209,13 +211,13 @@ export const schemas = {
   archived: Joi.object({ archived: Joi.boolean().required() }),
   createPattern: Joi.object({
     name: name().required(),
-    description: Joi.string().max(2000).allow(''),
+    description: prose(2000),
     recipe: recipeSchema.required(),
   }),
   patchPattern: Joi.object({
     base: version().required(),
     name: name(),
-    description: Joi.string().max(2000).allow(''),
+    description: prose(2000),
     tags: Joi.array().items(tag()).max(LIMITS.tags),
     collections: Joi.array().items(id()).max(500),
     credit: patternCredit,
@@ -264,7 +266,7 @@ export const schemas = {
       .min(1)
       .max(LIMITS.paletteColours)
       .required(),
-    summary: Joi.string().max(200).required(),
+    summary: line(200).required(),
   }),
   changesQuery: Joi.object({ pattern: id() }),
   collectionName: Joi.object({ name: name().required() }),
@@ -280,7 +282,7 @@ export const schemas = {
     takesDraft: Joi.boolean().default(false),
   }),
   motifFile: Joi.object({
-    fileName: Joi.string().min(1).max(255).required(),
+    fileName: line(255).min(1).required(),
     svg: Joi.string().required(),
   }),
   createProject: Joi.object({ name: name().required(), measure: measure() }),

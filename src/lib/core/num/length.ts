@@ -37,6 +37,15 @@ export function devicePixels(px: number, ppi: number): number {
   return (px * ppi) / CSS_PPI;
 }
 
+/** A page of `width` × `height` CSS px in whole device pixels, at least one a side. */
+export function pixelSize(
+  { width, height }: { width: number; height: number },
+  ppi: number,
+): { width: number; height: number } {
+  const side = (px: number): number => Math.max(1, Math.round(devicePixels(px, ppi)));
+  return { width: side(width), height: side(height) };
+}
+
 /** The resolution in ppi of `pixels` picture pixels laid over `px` CSS px. */
 export function effectivePpi(pixels: number, px: number): number {
   return (pixels * CSS_PPI) / px;

@@ -1,5 +1,5 @@
 import { determinant } from '../geom/affine';
-import { parsePath } from '../geom/path';
+import { parsePath, pathBox } from '../geom/path';
 import type { ShapeForm } from '../geom/shapes';
 import { isHex } from '../colour/parse';
 import { fromPx, type LengthUnit } from '../num/length';
@@ -291,16 +291,27 @@ function checkElement(
   name: string,
   problems: Problem[],
 ): void {
-  const parsed = parsePath(element.d);
-  if (!parsed.ok)
-    problems.push({ code: 'bad_path', path: `${path}.d`, message: `“${name}”: ${parsed.message}` });
-  if (element.clip && !parsePath(element.clip.d).ok)
-    problems.push({
-      code: 'bad_path',
-      path: `${path}.clip`,
-      message: `“${name}”: its clip path cannot be read.`,
-    });
+  checkPath(element.d, `${path}.d`, `“${name}”`, problems);
+  if (element.clip) checkPath(element.clip.d, `${path}.clip`, `“${name}”, its clip path`, problems);
   for (const slot of elementSlots(element)) needSlot(slot, slots, `${path}.fill`, name, problems);
+}
+
+/** Adds a problem where path data cannot be read or reach too far out. */
+export function checkPath(d: string, path: string, said: string, problems: Problem[]): void {
+  const parsed = parsePath(d);
+  if (!parsed.ok) {
+    problems.push({ code: 'bad_path', path, message: `${said}: ${parsed.message}` });
+    return;
+  }
+  const box = pathBox(parsed.path);
+  const most = LIMITS.coordinate;
+  if (!box || (box.x >= -most && box.y >= -most && box.x + box.width <= most && box.y + box.height <= most))
+    return;
+  problems.push({
+    code: 'out_of_range',
+    path,
+    message: `${said}: its outline reaches further than ${most} px from the middle; make it smaller.`,
+  });
 }
 
 function checkEffects(

@@ -35,6 +35,16 @@ export const LIMITS = {
   /** A picture brought in as a motif: bytes of its file, and pixels once decoded. */
   pictureBytes: 40_000_000,
   picturePixels: 100_000_000,
+  /** Sides of a picture, px: what one row of it may need. */
+  pictureSide: 40_000,
+  /** Coordinates of drawn outlines, px. */
+  coordinate: 1_000_000,
+  /** What one repeat of a pattern may come to: pieces drawn, segments of their paths, px that filters go over. */
+  cellCopies: 80_000,
+  cellSegments: 3_000_000,
+  cellFiltered: 400_000_000,
+  /** Segments of all copies that an expanded SVG may draw. */
+  expandedSegments: 4_000_000,
   motifs: 200,
   placings: 5000,
   elements: 5000,

@@ -1,5 +1,5 @@
 import { pathBox, transformPath, type Path } from '../geom/path';
-import { grow } from '../geom/box';
+import { grow, type Box } from '../geom/box';
 import { translation } from '../geom/affine';
 import type { Point } from '../geom/point';
 import { offsetsMeeting } from '../lattice/meet';
@@ -44,13 +44,19 @@ function rowsAlong(
 
 type Range = { first: number; last: number };
 
-function rangesOf(line: Endless, lattice: Lattice, region: readonly Point[]): Map<number, Range> {
-  const { path, stroke } = line.element;
+/** The box of one period of an endless stroke, or `null` where it has no ink. */
+export function boxOfEndless({ element: { path, stroke } }: Endless): Box | null {
   const box = pathBox(path);
-  const rows = new Map<number, Range>();
-  if (!box || !stroke) return rows;
+  if (!box || !stroke) return null;
   const reach = (stroke.width / 2) * Math.max(1, stroke.join === 'miter' ? stroke.miterLimit : 1);
-  for (const offset of offsetsMeeting(lattice, grow(box, reach), region)) {
+  return grow(box, reach);
+}
+
+function rangesOf(line: Endless, lattice: Lattice, region: readonly Point[]): Map<number, Range> {
+  const box = boxOfEndless(line);
+  const rows = new Map<number, Range>();
+  if (!box) return rows;
+  for (const offset of offsetsMeeting(lattice, box, region)) {
     const shares = latticeShares(lattice, offset);
     const [row, at] = line.along === 'a' ? [shares.y, shares.x] : [shares.x, shares.y];
     const key = Math.round(row);

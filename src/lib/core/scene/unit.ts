@@ -6,6 +6,8 @@ import { cellOf, type Cell } from '../lattice/cell';
 import { offsetsMeeting } from '../lattice/meet';
 import { imagesOf, latticeOf, pitchOf, type Lattice, type Size } from '../lattice/repeat';
 import { placingMatrix, type ComposedRecipe, type Motif, type Placing, type Recipe } from '../recipe/recipe';
+import type { Problem } from '../recipe/problem';
+import { tooMuch } from './cost';
 import { elementEdges } from './edges';
 import type { Endless } from './endless';
 import { groundOfRecipe, type GroundScene } from './ground';
@@ -35,6 +37,8 @@ export type UnitScene = {
   layered: boolean;
   /** True where pieces hold pictures or filters: a PNG then samples a tile instead of drawing every copy. */
   sampled: boolean;
+  /** Why nothing is drawn of a recipe that is too much to draw; nothing that compiles one can be drowned by it. */
+  fault: Problem | null;
 };
 
 /** Remembers compiled motifs between calls while their data stay the same object; the caller owns it. */
@@ -62,25 +66,32 @@ export function compileUnit(recipe: Recipe, options: CompileOptions = {}): UnitS
   const ground = laidGround(groundOfRecipe(recipe.ground, pitch, unit), lie);
   const drawn = piecesOf(recipe, lie, options);
   const pieces = ground?.art ? [ground.art, ...drawn] : drawn;
+  const cell = laidCell(cellOf(unit, gap, repeat), lie);
+  const fault = tooMuch({ pieces, endless: [], lattice, cell }, false);
   return finish({
     pitch,
     lattice,
-    cell: laidCell(cellOf(unit, gap, repeat), lie),
-    pieces,
+    cell,
+    pieces: fault ? [] : pieces,
     endless: [],
     ground,
-    abutments: options.skipAbutments ? [] : abutmentsOf(pieces, lattice),
+    abutments: options.skipAbutments || fault ? [] : abutmentsOf(pieces, lattice),
+    fault,
   });
 }
 
 function compileMeasured(recipe: Extract<Recipe, { kind: 'measured' }>): UnitScene {
   const built = buildMeasured(recipe.measured);
   const ground = groundOfRecipe(recipe.ground, built.pitch, built.pitch);
+  const fault = tooMuch(built, true);
+  const pieces = fault ? [] : built.pieces;
   return finish({
     ...built,
-    pieces: ground?.art ? [ground.art, ...built.pieces] : built.pieces,
+    pieces: ground?.art ? [ground.art, ...pieces] : pieces,
+    endless: fault ? [] : built.endless,
     ground,
     abutments: [],
+    fault,
   });
 }
 

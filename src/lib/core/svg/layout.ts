@@ -31,6 +31,7 @@ import {
   abutmentMarkup,
   endlessMarkup,
   pieceMarkup,
+  regionBox,
   underlayWidth,
   unitMarkup,
 } from './pieces';
@@ -214,8 +215,9 @@ export type VisibleCopies = { offsets: Point[]; region: Point[] };
  */
 export function layeredMarkup(paint: PatternPaint, region: readonly Point[]): string {
   const { scene } = paint.pattern;
+  const within = regionBox(region, 0);
   const pieces = piecesOver(scene, region)
-    .map(({ piece, offset }) => pieceMarkup(piece, offset, paint.colours))
+    .map(({ piece, offset }) => pieceMarkup(piece, offset, paint.colours, within))
     .join('');
   const drawing = endlessMarkup(scene, region, paint.colours) + pieces;
   return `<g transform="${matrixText(paint.matrix)}">${throughLook(drawing, paint.look)}</g>`;

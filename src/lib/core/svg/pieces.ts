@@ -1,14 +1,14 @@
 import { IDENTITY, invert, multiply, translation, type Affine } from '../geom/affine';
 import { formatPath, transformPath } from '../geom/path';
 import { nearly } from '../num/tolerance';
-import { grow, moveBox } from '../geom/box';
+import { boxesMeet, grow, moveBox, unionBoxes, type Box } from '../geom/box';
 import type { Point } from '../geom/point';
 import type { Abutment } from '../lattice/abut';
 import { cellCorners } from '../lattice/cell';
 import { offsetsMeeting } from '../lattice/meet';
 import { effectsReach } from '../scene/effects';
 import { endlessOver } from '../scene/endless';
-import type { Element } from '../scene/motif';
+import { elementBox, type Element } from '../scene/motif';
 import { piecesOver, type Piece, type UnitScene } from '../scene/unit';
 import { effectsFilter } from './effects';
 import { colourOf, paintMarkup, pictureMarkup, type Colours } from './paint';
@@ -58,13 +58,15 @@ function strokeMarkup(element: Element, colours: Colours): string {
 }
 
 /**
- * A piece moved by a lattice offset. Where its matrix turns and scales alike, the coordinates are written through it,
+ * A piece moved by a lattice offset. Of `within`, elements that lie wholly outside it are left out: a renderer that makes
+ * a layer for a clip or an opacity cannot bear one far outside its picture. Where its matrix turns and scales alike, the coordinates are written through it,
  * which browsers draw much faster than a group with a transform; a piece that is stretched unevenly keeps the group,
  * since its strokes are stretched too.
  */
-export function pieceMarkup(piece: Piece, offset: Point, colours: Colours): string {
+export function pieceMarkup(piece: Piece, offset: Point, colours: Colours, within?: Box): string {
   const matrix = multiply(translation(offset.x, offset.y), piece.matrix);
-  const drawing = drawnThrough(piece.elements, matrix, colours);
+  const drawing = drawnThrough(seenElements(piece, matrix, within), matrix, colours);
+  if (drawing === '') return '';
   const opacity = piece.opacity < 1 ? ` opacity="${num(piece.opacity)}"` : '';
   if (piece.effects) {
     const ink = grow(moveBox(piece.box, offset), -effectsReach(piece.effects));
@@ -72,6 +74,20 @@ export function pieceMarkup(piece: Piece, offset: Point, colours: Colours): stri
     return `${filter.markup}<g filter="url(#${filter.id})"${opacity}>${drawing}</g>`;
   }
   return opacity ? `<g${opacity}>${drawing}</g>` : drawing;
+}
+
+/** The elements of a piece that meet a box, as far as its shadows reach. */
+function seenElements(
+  { elements, effects }: Piece,
+  matrix: Affine,
+  within: Box | undefined,
+): readonly Element[] {
+  if (!within || elements.length === 1) return elements;
+  const seen = effects ? grow(within, effectsReach(effects)) : within;
+  return elements.filter((element) => {
+    const box = elementBox(element, matrix);
+    return box !== null && boxesMeet(box, seen);
+  });
 }
 
 function drawnThrough(elements: readonly Element[], matrix: Affine, colours: Colours): string {
@@ -179,13 +195,20 @@ export function cellMarkup(
 ): string {
   const corners = cellCorners(scene.cell, columns, rows);
   const laid = piecesOver(scene, corners);
+  const within = scene.layered ? regionBox(corners, underlay) : undefined;
   const offsets = scene.artBox ? offsetsMeeting(scene.lattice, grow(scene.artBox, underlay), corners) : [];
   const drawing =
     endlessMarkup(scene, corners, colours) +
     abutmentMarkup(scene, colours, underlay, offsets) +
-    laid.map(({ piece, offset }) => pieceMarkup(piece, offset, colours)).join('');
+    laid.map(({ piece, offset }) => pieceMarkup(piece, offset, colours, within)).join('');
   const inverse = scene.cell.matrix === IDENTITY ? null : invert(scene.cell.matrix);
   return inverse ? `<g transform="${matrixText(inverse)}">${drawing}</g>` : drawing;
+}
+
+/** The box round a region, and a little more. */
+export function regionBox(region: readonly Point[], margin: number): Box | undefined {
+  const box = unionBoxes(region.map((point) => ({ ...point, width: 0, height: 0 })));
+  return box ? grow(box, margin + 1e-6) : undefined;
 }
 
 /**

@@ -9,6 +9,22 @@ export function svgHeaders(options: { fileName?: string; forever?: boolean }): R
   };
 }
 
+/** Headers for a file that is handed over: it is saved, nothing in it may run, and nobody guesses what it is. */
+export function fileHeaders({
+  fileName,
+  mediaType,
+}: {
+  fileName: string;
+  mediaType: string;
+}): Record<string, string> {
+  return {
+    'content-type': mediaType,
+    'content-disposition': attachment(fileName),
+    'content-security-policy': "default-src 'none'; sandbox",
+    'x-content-type-options': 'nosniff',
+  };
+}
+
 /** A content-disposition that saves the answer under `fileName` (RFC 6266 with its UTF-8 form). */
 export function attachment(fileName: string): string {
   const plain = fileName.replace(/[^\x20-\x7e]|["\\]/g, '_');

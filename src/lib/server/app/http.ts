@@ -1,11 +1,20 @@
+import { createReadStream, openSync, closeSync, fstatSync, rmSync } from 'node:fs';
+import { open, rm } from 'node:fs/promises';
+import { Readable } from 'node:stream';
 import { json, type RequestEvent } from '@sveltejs/kit';
-import type Joi from 'joi';
-import { done, fail, failWith, FAILURE_STATUS, type Failure, type Outcome } from '../../contract/failure';
+import { nanoid } from 'nanoid';
+import { checkBody, checked, LARGE_BODY } from '../../contract/bodies';
+import { done, fail, FAILURE_STATUS, type Failure, type Outcome } from '../../contract/failure';
 import { ROUTES, type RouteName, type RouteSpec } from '../../contract/routes';
-import { problemOf } from '../../contract/sentences';
+import { tidyName } from '../../core/num/text';
+import { spaceFailure } from '../render/space';
 import type { App } from './app';
+import { foreignOrigin } from './hosts';
 
 const MOST_BYTES = 20_000_000;
+
+/** A file that came in, written to disk while it came: `path` is removed once the answer is made. */
+export type InFile = { path: string; name: string; bytes: number };
 
 export type Call = {
   app: App;
@@ -18,113 +27,206 @@ export type Call = {
   query: any;
   event: RequestEvent;
   /** The file of a route that takes one. */
-  file: { bytes: Buffer; name: string };
+  file: InFile;
+  /** Who asks, and the end of what they asked for when they go away: for work in child processes. */
+  asking: { asker: string; signal: AbortSignal };
 };
 
 type Answer = Outcome<unknown> | Response;
 
 /**
  * A server route: checks origin, body and query by the route table, calls `work`, and turns its outcome into an
- * answer: the value, or the failure with its status.
+ * answer: the value, or the failure with its status. What nobody expected is a failure too, with a number that stands
+ * in the log.
  */
 export function api(
   name: RouteName,
   work: (call: Call) => Answer | Promise<Answer>,
 ): (event: RequestEvent) => Promise<Response> {
-  const route: RouteSpec = ROUTES[name];
   return async (event) => {
-    const foreign = foreignOrigin(event);
-    if (foreign) return failed(foreign);
-    const query = checked(route.query, Object.fromEntries(event.url.searchParams), true);
-    if (!query.ok) return failed(query.failure);
-    const read = route.body
-      ? await readJson(event.request, route.maxBytes ?? MOST_BYTES)
-      : { ok: true as const, value: undefined };
-    if (!read.ok) return failed(read.failure);
-    const body = checked(route.body, read.value, false);
-    if (!body.ok) return failed(body.failure);
-    const file = route.takesFile ? await readFile(event.request, route.maxBytes ?? MOST_BYTES) : NO_FILE;
-    if (!file.ok) return failed(file.failure);
-    const params = Object.fromEntries(Object.entries(event.params).map(([key, value]) => [key, value ?? '']));
-    const answer = await work({
-      app: event.locals.app,
-      params,
-      body: body.value,
-      query: query.value,
-      event,
-      file: file.value,
-    });
-    if (answer instanceof Response) return answer;
-    return answer.ok ? json(answer.value) : failed(answer.failure);
+    const { app } = event.locals;
+    const gone = goneSignal(event);
+    let file: InFile | null = null;
+    try {
+      const call = await readCall(name, event, gone.signal, (came) => (file = came));
+      if (!call.ok) return failed(call.failure);
+      const answer = await work(call.value);
+      if (answer instanceof Response) return answer;
+      return answer.ok ? json(answer.value) : failed(answer.failure);
+    } catch (error) {
+      return failed(unexpected(app, event, error));
+    } finally {
+      gone.forget();
+      if (file) await rm((file as InFile).path, { force: true });
+    }
   };
+}
+
+async function readCall(
+  name: RouteName,
+  event: RequestEvent,
+  signal: AbortSignal,
+  came: (file: InFile) => void,
+): Promise<Outcome<Call>> {
+  const route: RouteSpec = ROUTES[name];
+  const { app } = event.locals;
+  if (app.stopping) return fail('stopping', 'Isle is being stopped; try again in a moment.');
+  const foreign = foreignOrigin(event);
+  if (foreign) return { ok: false, failure: foreign };
+  const query = checked(route.query, Object.fromEntries(event.url.searchParams), { convert: true });
+  if (!query.ok) return query;
+  const asking = { asker: askerOf(event), signal };
+  const body = route.body ? await readBody(name, route, event.request, app, asking) : done(undefined);
+  if (!body.ok) return body;
+  const file = route.takesFile ? await readFile(event.request, app, route.maxBytes ?? MOST_BYTES) : NO_FILE;
+  if (!file.ok) return file;
+  if (file !== NO_FILE) came(file.value);
+  const params = Object.fromEntries(Object.entries(event.params).map(([key, value]) => [key, value ?? '']));
+  return done({ app, params, body: body.value, query: query.value, event, file: file.value, asking });
 }
 
 /** A failure as an answer. */
 export function failed(failure: Failure): Response {
-  return json(failure, { status: FAILURE_STATUS[failure.code] });
+  const status = FAILURE_STATUS[failure.code];
+  return json(failure, { status, headers: status === 503 ? { 'retry-after': '2' } : {} });
 }
 
-function checked(schema: Joi.ObjectSchema | undefined, value: unknown, convert: boolean): Outcome<unknown> {
-  if (!schema) return { ok: true, value: undefined };
-  const result = schema.validate(value, { abortEarly: false, convert });
-  if (!result.error) return { ok: true, value: result.value };
-  return failWith(result.error.details.slice(0, 20).map(problemOf));
+/** What nobody expected, as a failure: a full disk is told as such, anything else gets a number that the log has too. */
+export function unexpected(app: App | null, event: RequestEvent, error: unknown): Failure {
+  if (app?.stopping) return fail('stopping', 'Isle is being stopped; try again in a moment.').failure;
+  const space = spaceFailure(error, 'This');
+  const number = nanoid(8);
+  const text = error instanceof Error ? (error.stack ?? error.message) : String(error);
+  const line = `${number} ${event.request.method} ${event.url.pathname}: ${text}`;
+  if (app) app.say(line);
+  else process.stderr.write(`${line}\n`);
+  if (space) return space.failure;
+  return fail(
+    'internal',
+    `Something went wrong on the server (fault ${number} in its log). Nothing that was saved is lost; try again.`,
+  ).failure;
 }
 
-/** Another site's page must not change anything here through the visitor's browser. */
-function foreignOrigin(event: RequestEvent): Failure | null {
-  if (event.request.method === 'GET') return null;
-  const origin = event.request.headers.get('origin');
-  const host = event.request.headers.get('host');
-  if (origin === null || origin === `http://${host}` || origin === `https://${host}`) return null;
-  return fail('forbidden', `Changes from another site (${origin}) are not taken.`).failure;
-}
-
-async function readJson(request: Request, most: number): Promise<Outcome<unknown>> {
-  if (!(request.headers.get('content-type') ?? '').startsWith('application/json'))
-    return fail('wrong_type', 'The body must be JSON; send it with content-type application/json.');
-  const stated = Number(request.headers.get('content-length'));
-  const bytes = stated > most ? null : await readBytes(request, most);
-  if (bytes === null)
-    return fail('too_large', `The request may have at most ${most / 1e6} MB; this one is larger.`);
+/** Who asks: a view of the interface names itself, others count by their address. */
+function askerOf(event: RequestEvent): string {
+  const view = event.request.headers.get('x-isle-view');
+  if (view !== null && /^[\w-]{1,32}$/.test(view)) return view;
   try {
-    return { ok: true, value: JSON.parse(new TextDecoder('utf-8', { fatal: true }).decode(bytes)) };
+    return event.getClientAddress();
   } catch {
-    return fail('unreadable', 'The body is not valid JSON in UTF-8.');
+    return '';
   }
 }
 
-const NO_FILE = done({ bytes: Buffer.alloc(0), name: '' });
+/** A signal that fires when whoever asked has gone away before there is an answer. */
+function goneSignal(event: RequestEvent): { signal: AbortSignal; forget: () => void } {
+  const abort = new AbortController();
+  const { platform } = event as { platform?: { req?: { socket?: NodeJS.EventEmitter } } };
+  const socket = platform?.req?.socket;
+  const leave = (): void => abort.abort();
+  socket?.once('close', leave);
+  return { signal: abort.signal, forget: () => void socket?.removeListener('close', leave) };
+}
 
-async function readFile(request: Request, most: number): Promise<Outcome<{ bytes: Buffer; name: string }>> {
+async function readBody(
+  name: RouteName,
+  route: RouteSpec,
+  request: Request,
+  app: App,
+  asking: Call['asking'],
+): Promise<Outcome<unknown>> {
+  if (!(request.headers.get('content-type') ?? '').startsWith('application/json'))
+    return fail('wrong_type', 'The body must be JSON; send it with content-type application/json.');
+  const most = route.maxBytes ?? MOST_BYTES;
+  const bytes = await readBytes(request, most);
+  if (bytes === null)
+    return fail('too_large', `The request may have at most ${most / 1e6} MB; this one is larger.`);
+  const body =
+    bytes.length < LARGE_BODY
+      ? checkBody(name, bytes)
+      : await app.processes.run('checkBody', { route: name, bytes }, asking);
+  return body.ok ? done(body.value.value) : body;
+}
+
+const NO_FILE = done<InFile>({ path: '', name: '', bytes: 0 });
+
+/** Writes a file that comes in to disk, so that it is never in memory whole. */
+async function readFile(request: Request, app: App, most: number): Promise<Outcome<InFile>> {
   const stated = request.headers.get('x-file-name') ?? 'file';
   let name = stated;
   try {
-    name = decodeURIComponent(stated).slice(0, 255);
+    name = decodeURIComponent(stated);
   } catch {
     // A name that is not percent-encoded is taken as it stands.
   }
-  const length = Number(request.headers.get('content-length'));
-  const bytes = length > most ? null : await readBytes(request, most);
-  if (bytes === null)
-    return fail('too_large', `“${name}” is too large; a picture may have at most ${most / 1e6} MB.`);
-  if (bytes.length === 0) return fail('unreadable', `“${name}” is empty; choose another file.`);
-  return done({ bytes, name });
+  name = tidyName(name.slice(0, 1000)).slice(0, 255).trim() || 'file';
+  const path = app.workFile();
+  let size = 0;
+  const file = await open(path, 'w');
+  try {
+    for await (const part of partsOf(request, most)) {
+      if (part === null) {
+        size = Infinity;
+        break;
+      }
+      size += part.length;
+      await file.write(part);
+    }
+  } catch (error) {
+    await rm(path, { force: true });
+    throw error;
+  } finally {
+    await file.close();
+  }
+  if (size > 0 && size <= most) return done({ path, name, bytes: size });
+  await rm(path, { force: true });
+  return size === 0
+    ? fail('unreadable', `“${name}” is empty; choose another file.`)
+    : fail('too_large', `“${name}” is too large; such a file may have at most ${most / 1e6} MB.`);
 }
 
 async function readBytes(request: Request, most: number): Promise<Buffer | null> {
   const parts: Uint8Array[] = [];
+  for await (const part of partsOf(request, most)) {
+    if (part === null) return null;
+    parts.push(part);
+  }
+  return Buffer.concat(parts);
+}
+
+/** The parts of a body as they come; `null` once, at the end, where there are more than `most` bytes. */
+async function* partsOf(request: Request, most: number): AsyncGenerator<Uint8Array | null> {
+  if (Number(request.headers.get('content-length')) > most) {
+    yield null;
+    return;
+  }
   let size = 0;
   const reader = request.body?.getReader();
   while (reader) {
     const { done: ended, value } = await reader.read();
-    if (ended) break;
+    if (ended) return;
     size += value.length;
     if (size > most) {
       await reader.cancel();
-      return null;
+      yield null;
+      return;
     }
-    parts.push(value);
+    yield value;
   }
-  return Buffer.concat(parts);
+}
+
+/** A file that work wrote, as an answer. It is taken off the disk at once and goes when it has been sent. */
+export function sentOnce(path: string, headers: Record<string, string>): Response {
+  const fd = openSync(path, 'r');
+  try {
+    rmSync(path, { force: true });
+    const bytes = fstatSync(fd).size;
+    const stream = createReadStream('', { fd, autoClose: true, start: 0 });
+    return new Response(Readable.toWeb(stream) as ReadableStream, {
+      headers: { 'content-length': String(bytes), ...headers },
+    });
+  } catch (error) {
+    closeSync(fd);
+    throw error;
+  }
 }

@@ -1,6 +1,7 @@
 import { sql } from 'drizzle-orm';
 import {
   blob,
+  foreignKey,
   index,
   integer,
   primaryKey,
@@ -29,6 +30,12 @@ export const studio = sqliteTable('studio', {
   id: id(),
   name: text('name').notNull(),
   createdAt: createdAt(),
+});
+
+/** What is noted of the database itself, such as that its demo data are whole. */
+export const setting = sqliteTable('setting', {
+  key: text('key').primaryKey(),
+  value: text('value').notNull(),
 });
 
 export const member = sqliteTable('member', {
@@ -193,7 +200,6 @@ export const revision = sqliteTable(
     recipeVersion: integer('recipe_version').notNull(),
     /** Facts counted once at publishing, as JSON: unit size, repeat, number of colours. */
     metrics: text('metrics').notNull(),
-    thumbnailKey: text('thumbnail_key'),
     createdAt: createdAt(),
   },
   (table) => [primaryKey({ columns: [table.patternId, table.number] })],
@@ -302,9 +308,15 @@ export const shape = sqliteTable(
     mask: text('mask'),
     /** Its stroke without the fills, as JSON. */
     stroke: text('stroke'),
-    groupId: text('group_id'),
+    /** Checked when the transaction ends: a shape may come before its group. */
+    groupId: text('group_id').references((): AnySQLiteColumn => shapeGroup.id, { onDelete: 'set null' }),
   },
-  (table) => [index('shape_place').on(table.layoutId, table.position)],
+  (table) => [
+    index('shape_place').on(table.layoutId, table.position),
+    index('shape_group_of')
+      .on(table.groupId)
+      .where(sql`group_id is not null`),
+  ],
 );
 
 /** Shapes that are kept together; `parent` is the group around this one. */
@@ -404,6 +416,13 @@ export const fill = sqliteTable(
     look: text('look'),
   },
   (table) => [
+    foreignKey({
+      columns: [table.studioId, table.asset],
+      foreignColumns: [motifAsset.studioId, motifAsset.hash],
+    }),
+    index('fill_asset')
+      .on(table.asset)
+      .where(sql`asset is not null`),
     uniqueIndex('fill_stack').on(table.shapeId, table.part, table.position),
     index('fill_pattern')
       .on(table.patternId)

@@ -7,7 +7,7 @@ import { tintOf, type Tint } from '../../core/colour/tint';
 import { recolourFill } from '../../core/recipe/links';
 import type { Recipe } from '../../core/recipe/recipe';
 import type { Db } from '../db/open';
-import { pattern } from '../db/schema';
+import { palette, pattern, project, setting } from '../db/schema';
 import { newId } from '../repo/context';
 import { collectionNamed } from '../repo/collections';
 import { saveColourways } from '../repo/colourways';
@@ -25,10 +25,27 @@ import { beachBall, duskPhoto, poolPhoto } from './paint';
 import { DEMO_PROJECTS } from './projects';
 import { demoPatterns } from './patterns';
 
-/** Fills an empty database with the demo world, through the same functions that the API uses. */
+/** The mark of a database whose demo data are whole, or that needs none. */
+const DEMO_MARK = 'demo';
+
+/**
+ * Fills an empty database with the demo world, through the same functions that the API uses: all of it or, where
+ * the process ends on the way, nothing. Once it is marked it never happens again, whatever is deleted since.
+ */
 export function seedDemo(db: Db): void {
-  const held = db.select({ count: count() }).from(pattern).get();
-  if ((held?.count ?? 0) > 0) return;
+  if (db.select().from(setting).where(eq(setting.key, DEMO_MARK)).get()) return;
+  db.transaction(() => {
+    const empty = [pattern, palette, project].every(
+      (table) => (db.select({ count: count() }).from(table).get()?.count ?? 0) === 0,
+    );
+    if (empty) makeDemo(db);
+    db.insert(setting)
+      .values({ key: DEMO_MARK, value: empty ? 'made' : 'not needed' })
+      .run();
+  });
+}
+
+function makeDemo(db: Db): void {
   const links = seedPalette(db);
   seedNightPalette(db);
   const patternIds = new Map<string, string>();
@@ -41,10 +58,10 @@ export function seedDemo(db: Db): void {
     patternIds.set(plan.name, made.id);
   }
   const pictures = seedPictures(db);
-  for (const project of DEMO_PROJECTS) {
-    const { id } = need(createProject(db, project.name, project.layouts[0]?.page.measure));
-    if (project.name.startsWith('Lantern')) seedFairPalette(db, id);
-    for (const { page, content } of project.layouts) {
+  for (const { name, layouts } of DEMO_PROJECTS) {
+    const { id } = need(createProject(db, name, layouts[0]?.page.measure));
+    if (name.startsWith('Lantern')) seedFairPalette(db, id);
+    for (const { page, content } of layouts) {
       const layout = need(createLayout(db, id, page));
       const { shapes, groups } = content({ patterns: patternIds, pictures });
       const { bleed = 0, margin = 0 } = page;

@@ -1,58 +1,75 @@
-import { createWriteStream } from 'node:fs';
-import { mkdir, rm } from 'node:fs/promises';
+import { mkdirSync, rmSync } from 'node:fs';
+import { rm } from 'node:fs/promises';
 import { join } from 'node:path';
-import { once } from 'node:events';
-import { finished } from 'node:stream/promises';
 import { nanoid } from 'nanoid';
 import type { ExportJob } from '../../contract/data';
 import { done, fail, type Outcome } from '../../contract/failure';
-import { devicePixels } from '../../core/num/length';
+import type { Ask } from '../../contract/work';
+import { pixelSize } from '../../core/num/length';
 import { LIMITS } from '../../core/recipe/limits';
-import type { LayoutScene } from '../../core/scene/layout';
-import { renderPng, type PictureSource, type PixelSource } from '../render/png';
-import type { RenderPool } from '../render/pool';
+import type { Processes } from '../processes/pool';
+
+/** What is drawn: a layout or a sheet, its page in CSS px, and what its file is called. */
+export type ExportPlan = {
+  page: { width: number; height: number };
+  ppi: number;
+  name: string;
+  draw:
+    | { work: 'layoutPng'; ask: Omit<Ask<'layoutPng'>, 'path' | 'ppi'> }
+    | { work: 'sheetPng'; ask: Omit<Ask<'sheetPng'>, 'path' | 'ppi'> };
+};
 
 /** PNG exports: each is a job with progress that can be stopped; its file is kept for an hour. */
 export type Exports = {
-  start(scene: LayoutScene, ppi: number, name: string): Outcome<ExportJob>;
+  start(plan: ExportPlan, asker?: string): Outcome<ExportJob>;
   get(id: string): Outcome<ExportJob>;
   cancel(id: string): Promise<Outcome<ExportJob>>;
   file(id: string): Outcome<{ path: string; job: ExportJob }>;
 };
 
-/** Where the pictures of a scene come from: those that drawings show, and those that fills sample. */
-export type ScenePictures = {
-  forScene: (scene: LayoutScene) => Promise<PictureSource>;
-  pixels: PixelSource;
-};
-
-type Pictures = { pictures: ScenePictures };
 type Running = { job: ExportJob; abort: AbortController; path: string; finished: Promise<void> };
 
 const KEEP_MS = 3_600_000;
+/** Bytes of finished files that are kept; the oldest go first. */
+const MOST_BYTES = 4_000_000_000;
 
-/** Keeps export jobs in memory and their files in `folder`, which is emptied first. `pictures` readies those of a scene. */
-export function openExports(pool: RenderPool, folder: string, pictures: ScenePictures): Exports {
+/** Keeps export jobs in memory and their files in `folder`, which is emptied first: this server alone writes there. */
+export function openExports(processes: Processes, folder: string): Exports {
   const jobs = new Map<string, Running>();
-  const ready = rm(folder, { recursive: true, force: true }).then(() => mkdir(folder, { recursive: true }));
+  rmSync(folder, { recursive: true, force: true });
   const find = (id: string): Running | null => jobs.get(id) ?? null;
   const missing = (id: string): ReturnType<typeof fail> =>
     fail('not_found', `There is no export “${id}”; files are kept for an hour. Export again.`, 'id');
+  const forget = (id: string): void => {
+    const running = jobs.get(id);
+    jobs.delete(id);
+    if (running) void rm(running.path, { force: true });
+  };
+  const makeRoom = (): void => {
+    let bytes = [...jobs.values()].reduce((sum, { job }) => sum + job.bytes, 0);
+    for (const [id, { job }] of jobs) {
+      if (bytes <= MOST_BYTES) return;
+      if (job.state !== 'done') continue;
+      bytes -= job.bytes;
+      forget(id);
+    }
+  };
 
   return {
-    start(scene, ppi, name) {
-      const width = Math.max(1, Math.round(devicePixels(scene.width, ppi)));
-      const height = Math.max(1, Math.round(devicePixels(scene.height, ppi)));
-      const refused = tooLarge(width, height, ppi);
+    start({ page, ppi, name, draw }, asker = '') {
+      const size = pixelSize(page, ppi);
+      const refused = tooLarge(size, ppi);
       if (refused) return refused;
+      mkdirSync(folder, { recursive: true });
+      makeRoom();
       const id = nanoid(12);
       const fileName = `${name.replace(/[^\p{L}\p{N} _-]+/gu, '').trim() || 'layout'} ${Math.round(ppi)} ppi.png`;
       const job: ExportJob = {
         id,
         state: 'waiting',
+        ahead: null,
         progress: 0,
-        width,
-        height,
+        ...size,
         ppi,
         fileName,
         bytes: 0,
@@ -60,12 +77,32 @@ export function openExports(pool: RenderPool, folder: string, pictures: ScenePic
       };
       const path = join(folder, `${id}.png`);
       const abort = new AbortController();
-      const finishedRun = ready.then(() => run(scene, pool, { job, abort, path, pictures }));
-      jobs.set(id, { job, abort, path, finished: finishedRun });
-      setTimeout(() => {
-        jobs.delete(id);
-        void rm(path, { force: true });
-      }, KEEP_MS).unref();
+      const options = {
+        asker,
+        signal: abort.signal,
+        progress: (share: number) => void (job.progress = share),
+        ahead: (count: number | null) => {
+          job.ahead = count;
+          if (count === null) job.state = 'running';
+        },
+      };
+      const drawing =
+        draw.work === 'layoutPng'
+          ? processes.run('layoutPng', { ...draw.ask, ppi, path }, options)
+          : processes.run('sheetPng', { ...draw.ask, ppi, path }, options);
+      const finished = drawing.then(async (drawn) => {
+        if (drawn.ok) {
+          job.bytes = drawn.value.bytes;
+          job.progress = 1;
+          job.state = 'done';
+          return;
+        }
+        await rm(path, { force: true }).catch(() => undefined);
+        job.state = drawn.failure.code === 'cancelled' ? 'cancelled' : 'failed';
+        job.message = job.state === 'cancelled' ? 'The export was stopped.' : drawn.failure.message;
+      });
+      jobs.set(id, { job, abort, path, finished });
+      setTimeout(() => forget(id), KEEP_MS).unref();
       return done({ ...job });
     },
     get(id) {
@@ -89,7 +126,10 @@ export function openExports(pool: RenderPool, folder: string, pictures: ScenePic
   };
 }
 
-function tooLarge(width: number, height: number, ppi: number): ReturnType<typeof fail> | null {
+function tooLarge(
+  { width, height }: { width: number; height: number },
+  ppi: number,
+): ReturnType<typeof fail> | null {
   if (width <= LIMITS.exportSide && height <= LIMITS.exportSide && width * height <= LIMITS.exportPixels)
     return null;
   const most = Math.floor(
@@ -103,37 +143,4 @@ function tooLarge(width: number, height: number, ppi: number): ReturnType<typeof
     `At ${ppi} ppi the picture would be ${width} × ${height} px; at most ${LIMITS.exportPixels / 1e6} million pixels and ${LIMITS.exportSide} px a side are drawn. Up to ${most} ppi works for this layout.`,
     'ppi',
   );
-}
-
-async function run(
-  scene: LayoutScene,
-  pool: RenderPool,
-  { job, abort, path, pictures }: Omit<Running, 'finished'> & Pictures,
-): Promise<void> {
-  const file = createWriteStream(path);
-  try {
-    job.state = 'running';
-    await renderPng(scene, pool, {
-      size: job,
-      signal: abort.signal,
-      picture: await pictures.forScene(scene),
-      pixels: pictures.pixels,
-      progress: (share) => (job.progress = share),
-      write: async (bytes) => {
-        job.bytes += bytes.length;
-        if (!file.write(bytes)) await once(file, 'drain');
-      },
-    });
-    file.end();
-    await finished(file);
-    job.state = 'done';
-  } catch (error) {
-    file.destroy();
-    await rm(path, { force: true });
-    job.state = abort.signal.aborted ? 'cancelled' : 'failed';
-    job.message = abort.signal.aborted
-      ? 'The export was stopped.'
-      : 'The picture could not be drawn. Try a lower resolution, and tell us if it happens again.';
-    if (!abort.signal.aborted) process.stderr.write(`export ${job.id} failed: ${String(error)}\n`);
-  }
 }

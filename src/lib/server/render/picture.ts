@@ -37,6 +37,11 @@ export async function readPicture(bytes: Buffer, name: string): Promise<Outcome<
       'unsupported',
       `${said} is a ${format.toUpperCase()} file; bring in a PNG, JPEG or WebP file.`,
     );
+  if (Math.max(width, height) > LIMITS.pictureSide)
+    return fail(
+      'too_large',
+      `${said} is ${width} × ${height} px; a side may have at most ${LIMITS.pictureSide} px. Make it smaller first.`,
+    );
   if (width * height > LIMITS.picturePixels) {
     const [million, most] = [Math.round((width * height) / 1e6), LIMITS.picturePixels / 1e6];
     return fail(

@@ -4,6 +4,7 @@ import type { Box } from '../../core/geom/box';
 import { unitArea } from '../../core/lattice/cell';
 import { meanScale, patternRegion, type PatternPaint, type ShapeScene } from '../../core/scene/layout';
 import { polygonArea } from '../../core/geom/polygon';
+import { cellCost, costOver } from '../../core/scene/cost';
 import { throughLook } from '../../core/svg/paint';
 import { cellMarkup } from '../../core/svg/pieces';
 import { factor } from '../../core/svg/print';
@@ -13,6 +14,10 @@ export type PixelBox = { x: number; y: number; width: number; height: number };
 
 /** More copies of a unit than this in one layer are not drawn one by one. */
 const MOST_COPIES = 20_000;
+/** … nor more than so many segments of paths: what one drawing may hold, in one layer or in a tile of several cells. */
+const MOST_SEGMENTS = 3_000_000;
+/** The same for drawings whose copies are written out one by one, because they need layers of their own. */
+const MOST_LAYERED = 600_000;
 /** Cells of more pixels than this are drawn copy by copy even where they hold pictures: few of them can show. */
 const LARGEST_TILE = 16_000_000;
 /** A tile for sampling is at most so many px a side, and holds at most so many cells a side. */
@@ -31,7 +36,13 @@ export function isFine(shape: ShapeScene, paint: PatternPaint, region: Box, scal
   const pixels = cell.width * cell.height * (meanScale(paint.matrix) * scale) ** 2;
   if (sampled && pixels <= LARGEST_TILE) return true;
   const polygon = patternRegion(shape, paint, region);
-  return polygon !== null && polygonArea(polygon) / unitArea(paint.pattern.scene.lattice) > MOST_COPIES;
+  if (polygon === null) return false;
+  const { scene } = paint.pattern;
+  if (polygonArea(polygon) / unitArea(scene.lattice) > MOST_COPIES) return true;
+  if (pixels > LARGEST_TILE) return false;
+  const { copies, segments } = costOver(scene, polygon);
+  const most = scene.layered ? MOST_LAYERED : MOST_SEGMENTS;
+  return segments > most || copies > MOST_COPIES * Math.max(1, scene.pieces.length);
 }
 
 /**
@@ -56,8 +67,10 @@ export function tileOf(
   const across = Math.hypot(onLayer.a, onLayer.b) * width;
   const down = Math.hypot(onLayer.c, onLayer.d) * height;
   const finer = Math.min(across, down) < FINEST;
+  const { copies, segments } = cellCost(scene);
+  const affordable = Math.max(1, Math.floor(Math.sqrt(MOST_SEGMENTS / (4 * Math.max(copies, segments, 1)))));
   const cells = (side: number): number =>
-    finer ? 1 : Math.max(1, Math.min(MOST_CELLS, Math.floor(TILE_SIDE / side)));
+    finer ? 1 : Math.max(1, Math.min(MOST_CELLS, affordable, Math.floor(TILE_SIDE / side)));
   // Pictures that meet edge to edge show no line where every unit of the cell has whole pixels.
   const { sampled } = scene;
   const [columns, rows] = sampled ? [1, 1] : [cells(across), cells(down)];

@@ -72,7 +72,8 @@ export async function pixels({ bytes, halvings }: PixelsRequest): Promise<Shared
   return { width: info.width, height: info.height, pixels: shared };
 }
 
-function bandOf(request: BandRequest): BandReply {
+/** Draws one band and packs its rows. */
+export function bandOf(request: BandRequest): BandReply {
   const canvas = drawn(request.base);
   if (canvas.width !== request.width || canvas.height !== request.height)
     throw new Error(

@@ -12,7 +12,8 @@ export function storeAsset(
   const hash = createHash('sha256').update(file.bytes).digest('hex');
   db.insert(motifAsset)
     .values({ hash, studioId: STUDIO, ...file, createdAt: Date.now() })
-    .onConflictDoNothing()
+    // Brought in again: it counts as fresh, so that it is not cleared away before it is saved with something.
+    .onConflictDoUpdate({ target: [motifAsset.studioId, motifAsset.hash], set: { createdAt: Date.now() } })
     .run();
   return hash;
 }

@@ -3,7 +3,7 @@ import { and, desc, eq, isNull, type SQL } from 'drizzle-orm';
 import type { BulkChange, BulkDone } from '../../contract/data';
 import { done, fail, type Outcome } from '../../contract/failure';
 import type { Fill } from '../../core/recipe/fill';
-import { fillLinks } from '../../core/recipe/links';
+import type { ColourSlot } from '../../core/colour/slots';
 import {
   exchangeColours,
   recolourUse,
@@ -13,10 +13,10 @@ import {
 } from '../../core/recipe/recolour';
 import { STUDIO, type Db } from '../db/open';
 import { migrateFill } from '../../core/recipe/migrate';
-import { bulkChange, colourway, fill, fillLink, layout, pattern, project, shape } from '../db/schema';
+import { bulkChange, colourway, fill, layout, pattern, project, shape } from '../db/schema';
 import { colourwaysOf } from './colourway-rows';
 import { among, newId, note, writing } from './context';
-import { fillOf, fillValues } from './fill-rows';
+import { fillOf, fillRows, fillValues, putFillLinks } from './fill-rows';
 import { paletteLinks } from './links';
 import { findRow, noPattern, recipeAt } from './patterns';
 import { touchLayouts } from './publishing';
@@ -74,10 +74,16 @@ export function replaceEverywhere(
       tx,
       and(eq(fill.patternId, id), input.projects && among(layout.projectId, input.projects)),
     );
+    const slotsAt = new Map<number, ColourSlot[]>();
+    const slotsOf = (number: number): ColourSlot[] => {
+      const held = slotsAt.get(number) ?? recipeAt(tx, id, number)?.slots ?? [];
+      slotsAt.set(number, held);
+      return held;
+    };
     const fills = found.flatMap(({ fill: row }): Change[] => {
       const before = fillOf(row);
       if (before.kind !== 'pattern') return [];
-      const slots = recipeAt(tx, id, before.held ?? from.newest)?.slots ?? [];
+      const slots = slotsOf(before.held ?? from.newest);
       return [{ shapeId: row.shapeId, before, after: replacePattern(before, to.id, slots, after) }];
     });
     if (fills.length === 0)
@@ -227,10 +233,8 @@ function apply(tx: Db, kind: string, summary: string, changes: Changes): Outcome
 function write(tx: Db, { fills, pages }: Changes): number {
   const touched = new Set<string>();
   for (const { shapeId, after } of fills) {
-    tx.update(fill).set(fillValues(after, shapeId)).where(eq(fill.id, after.id)).run();
-    tx.delete(fillLink).where(eq(fillLink.fillId, after.id)).run();
-    for (const colourId of fillLinks(after))
-      tx.insert(fillLink).values({ fillId: after.id, colourId }).onConflictDoNothing().run();
+    const held = fillRows.get(tx, after.id);
+    if (held && fillRows.put(tx, fillValues(after, shapeId), held)) putFillLinks(tx, after);
   }
   for (const { id, after } of pages) tx.update(layout).set(after).where(eq(layout.id, id)).run();
   const ids = fills.map(({ after }) => after.id);

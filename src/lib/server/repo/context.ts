@@ -57,9 +57,16 @@ export function writing<T>(
         `There is a ${named.what} named “${named.name}” already (archived ones count); choose another name.`,
         'name',
       );
+    if (causeCode(error) === 'SQLITE_CONSTRAINT_FOREIGNKEY')
+      return fail(
+        'invalid',
+        'Something that this refers to is not there any more; open it anew and try again.',
+      );
     throw error;
   }
 }
+
+const causeCode = (error: unknown): unknown => (causeOf(error) as { code?: unknown } | undefined)?.code;
 
 /** Carries a failure out of a transaction, so that the transaction is rolled back. */
 class Refused extends Error {

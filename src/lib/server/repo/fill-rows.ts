@@ -4,11 +4,26 @@ import type { Fill, FillGround, FillPlace, PlacedFill } from '../../core/recipe/
 import type { Gradient } from '../../core/recipe/gradient';
 import type { Mask } from '../../core/recipe/mask';
 import { migrateFill } from '../../core/recipe/migrate';
-import type { fill } from '../db/schema';
-import { STUDIO } from '../db/open';
+import { fillLinks } from '../../core/recipe/links';
+import { fill } from '../db/schema';
+import { STUDIO, type Db } from '../db/open';
+import { RowWriter, statement } from './rows';
 
 type FillRow = typeof fill.$inferSelect;
 type FillValues = typeof fill.$inferInsert;
+
+/** Writes rows of fills. */
+export const fillRows = new RowWriter(fill);
+
+/** Writes anew which palette colours a fill follows. */
+export function putFillLinks(tx: Db, value: Fill): void {
+  statement(tx, 'DELETE FROM fill_link WHERE fill_id = ?').run(value.id);
+  for (const colourId of fillLinks(value))
+    statement(tx, 'INSERT OR IGNORE INTO fill_link (fill_id, colour_id) VALUES (?, ?)').run(
+      value.id,
+      colourId,
+    );
+}
 
 const json = (value: object | null | undefined): string | null => (value ? JSON.stringify(value) : null);
 

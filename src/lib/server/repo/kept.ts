@@ -132,7 +132,8 @@ export type Taking<T> = { kept: T; choice: ClashChoice };
 export type TakeIn = {
   patterns: readonly Taking<KeptPattern>[];
   palettes: readonly Taking<KeptPalette>[];
-  assets: readonly { hash: string; mediaType: string; fileName: string; bytes: Uint8Array }[];
+  /** Read one by one, so that they are never in memory together. */
+  assets: Iterable<{ hash: string; mediaType: string; fileName: string; bytes: Uint8Array }>;
 };
 
 /**

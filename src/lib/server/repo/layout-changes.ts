@@ -1,18 +1,17 @@
-import { and, count, eq, inArray, max } from 'drizzle-orm';
+import { and, eq } from 'drizzle-orm';
 import type { LayoutChange } from '../../contract/data';
 import { done, fail, type Outcome } from '../../contract/failure';
 import type { Fill, PatternFill } from '../../core/recipe/fill';
 import { LIMITS } from '../../core/recipe/limits';
-import { fillLinks } from '../../core/recipe/links';
 import { allFills, groupsOf, patternFills, type Shape, type ShapeGroup } from '../../core/recipe/layout';
 import { STUDIO, type Db } from '../db/open';
-import { colourway, fill, fillLink, layout, pattern, shape, shapeGroup } from '../db/schema';
+import { colourway, layout, pattern, shape, shapeGroup } from '../db/schema';
 import { hasAsset } from './assets';
-import { note, stale, writing } from './context';
-import { fillValues } from './fill-rows';
-import { nameKey } from './names';
-
+import { among, note, stale, writing } from './context';
+import { fillRows, fillValues, putFillLinks } from './fill-rows';
 import { getLayout, noLayout } from './layouts';
+import { nameKey } from './names';
+import { RowWriter, statement } from './rows';
 
 type LayoutRow = typeof layout.$inferSelect;
 
@@ -105,92 +104,120 @@ function putGroup(tx: Db, layoutId: string, value: ShapeGroup, path: string): Re
   return null;
 }
 
+const shapeRows = new RowWriter(shape);
+
 function putShape(tx: Db, layoutId: string, value: Shape, path: string): ReturnType<typeof fail> | null {
   const { fills, form, mask, stroke, group: groupId, ...rest } = value;
   const { fills: strokeFills = [], ...line } = stroke ?? {};
+  const held = shapeRows.get(tx, value.id);
+  if (held && shapeRows.value(held, 'layoutId') !== layoutId)
+    return fail('invalid', 'The shape’s id belongs to another layout; give it a new one.', `${path}.id`);
+  if (!held && !hasRoom(tx, layoutId))
+    return fail('invalid', `A layout holds at most ${LIMITS.shapes} shapes.`, path);
+  const position = held ? (shapeRows.value(held, 'position') as number) : topPosition(tx, layoutId) + 1;
   const columns = {
     ...rest,
+    studioId: STUDIO,
+    layoutId,
+    position,
     groupId,
     form: JSON.stringify(form),
     mask: mask && JSON.stringify(mask),
     stroke: stroke && JSON.stringify(line),
   };
-  const held = tx.select({ layoutId: shape.layoutId }).from(shape).where(eq(shape.id, value.id)).get();
-  if (held && held.layoutId !== layoutId)
-    return fail('invalid', 'The shape’s id belongs to another layout; give it a new one.', `${path}.id`);
-  if (held) {
-    tx.update(shape).set(columns).where(eq(shape.id, value.id)).run();
-  } else {
-    const last = tx
-      .select({ position: max(shape.position), count: count() })
-      .from(shape)
-      .where(eq(shape.layoutId, layoutId))
-      .get();
-    if ((last?.count ?? 0) >= LIMITS.shapes)
-      return fail('invalid', `A layout holds at most ${LIMITS.shapes} shapes.`, path);
-    const position = (last?.position ?? -1) + 1;
-    tx.insert(shape)
-      .values({ ...columns, studioId: STUDIO, layoutId, position })
-      .run();
-  }
-  const used = tx.select({ patternId: fill.patternId }).from(fill).where(eq(fill.shapeId, value.id)).all();
-  const before = new Set(used.map(({ patternId }) => patternId));
-  tx.delete(fill).where(eq(fill.shapeId, value.id)).run();
-  const refused =
-    putFills(tx, fills, value.id, 'fill', `${path}.fills`) ??
-    putFills(tx, strokeFills, value.id, 'stroke', `${path}.stroke.fills`);
-  if (refused) return refused;
+  shapeRows.put(tx, columns, held);
+  const stacks = [
+    { list: fills, part: 'fill' as const, at: `${path}.fills` },
+    { list: strokeFills, part: 'stroke' as const, at: `${path}.stroke.fills` },
+  ];
+  const before = fillsOf(tx, value.id);
+  const places = new Map(
+    stacks.flatMap(({ list, part }) => list.map((one, index) => [one.id, `${part} ${index}`] as const)),
+  );
+  // Two fills cannot have one place even for a moment: where some change places all are written anew.
+  const moved = before.some(({ id, place }) => places.has(id) && places.get(id) !== place);
+  for (const { id } of before) if (moved || !places.has(id)) fillRows.remove(tx, id);
+  const seen = new Set<string>();
+  for (const { list, part, at } of stacks)
+    for (const [index, one] of list.entries()) {
+      const refused = putFill(tx, one, value.id, { part, position: index }, seen, `${at}.${index}.id`);
+      if (refused) return refused;
+    }
+  const known = new Set(before.map(({ pattern: id }) => id));
   for (const { pattern: id } of patternFills(value))
-    if (!before.has(id)) tx.update(pattern).set({ lastUsedAt: Date.now() }).where(eq(pattern.id, id)).run();
+    if (!known.has(id)) statement(tx, 'UPDATE pattern SET last_used_at = ? WHERE id = ?').run(Date.now(), id);
   return null;
 }
 
-function putFills(
-  tx: Db,
-  fills: readonly Fill[],
-  shapeId: string,
-  part: 'fill' | 'stroke',
-  path: string,
-): ReturnType<typeof fail> | null {
-  for (const [position, value] of fills.entries()) {
-    const taken = tx.select({ id: fill.id }).from(fill).where(eq(fill.id, value.id)).get();
-    if (taken)
-      return fail(
-        'invalid',
-        'The fill’s id belongs to another fill already; give it a new one.',
-        `${path}.${position}.id`,
-      );
-    putFill(tx, value, shapeId, { part, position });
-  }
-  return null;
+type HeldFill = { id: string; place: string; pattern: string | null };
+
+const fillsOf = (tx: Db, shapeId: string): HeldFill[] =>
+  statement(
+    tx,
+    "SELECT id, part || ' ' || position AS place, pattern_id AS pattern FROM fill WHERE shape_id = ?",
+  ).all(shapeId) as HeldFill[];
+
+/** The position of the topmost shape; -1 where there is none. */
+function topPosition(tx: Db, layoutId: string): number {
+  const sql = 'SELECT position FROM shape WHERE layout_id = ? ORDER BY position DESC LIMIT 1';
+  return (statement(tx, sql).pluck().get(layoutId) as number | undefined) ?? -1;
 }
 
-/** Writes a fill's row and the palette colours that it follows. */
+/** True where a layout may hold one more shape: the one at the limit, counted from below, is not there. */
+function hasRoom(tx: Db, layoutId: string): boolean {
+  // Positions are whole and rise, so only a layout whose topmost position is that high needs counting.
+  if (topPosition(tx, layoutId) < LIMITS.shapes - 1) return true;
+  const sql = 'SELECT count(*) FROM shape WHERE layout_id = ?';
+  return (statement(tx, sql).pluck().get(layoutId) as number) < LIMITS.shapes;
+}
+
+/** Writes a fill's row and the palette colours that it follows, where they are not there already. */
 function putFill(
   tx: Db,
   value: Fill,
   shapeId: string,
   place: { part: 'fill' | 'stroke'; position: number },
-): void {
-  tx.insert(fill)
-    .values({ ...fillValues(value, shapeId), ...place })
-    .run();
-  for (const colourId of fillLinks(value))
-    tx.insert(fillLink).values({ fillId: value.id, colourId }).onConflictDoNothing().run();
+  seen: Set<string>,
+  path: string,
+): ReturnType<typeof fail> | null {
+  const held = fillRows.get(tx, value.id);
+  if (seen.has(value.id) || (held && fillRows.value(held, 'shapeId') !== shapeId))
+    return fail('invalid', 'The fill’s id belongs to another fill already; give it a new one.', path);
+  seen.add(value.id);
+  if (held && fillRows.value(held, 'kind') !== value.kind) fillRows.remove(tx, value.id);
+  const same = held !== null && fillRows.value(held, 'kind') === value.kind;
+  if (!fillRows.put(tx, { ...fillValues(value, shapeId), ...place }, same ? held : null)) return null;
+  putFillLinks(tx, value);
+  return null;
 }
 
+/** The order of the shapes from the bottom up. Shapes that cannot be read are not known to whoever orders, and stay on top. */
 function orderShapes(
   tx: Db,
   layoutId: string,
   ids: readonly string[],
   path: string,
 ): ReturnType<typeof fail> | null {
-  const held = tx.select({ id: shape.id }).from(shape).where(eq(shape.layoutId, layoutId)).all();
-  const known = new Set(held.map((row) => row.id));
-  if (ids.length !== known.size || ids.some((id) => !known.has(id)) || new Set(ids).size !== ids.length)
+  const held = statement(tx, 'SELECT id, position FROM shape WHERE layout_id = ? ORDER BY position').all(
+    layoutId,
+  ) as { id: string; position: number }[];
+  const places = new Map(held.map(({ id, position }) => [id, position]));
+  const named = new Set(ids);
+  const left = held.filter(({ id }) => !named.has(id)).map(({ id }) => id);
+  const readable = left.length === 0 ? [] : readableAmong(tx, layoutId, left);
+  if (named.size !== ids.length || ids.some((id) => !places.has(id)) || readable.length > 0)
     return fail('invalid', 'The order must name every shape of the layout once.', path);
-  ids.forEach((id, position) => tx.update(shape).set({ position }).where(eq(shape.id, id)).run());
+  [...ids, ...left].forEach((id, position) => {
+    if (places.get(id) !== position)
+      statement(tx, 'UPDATE shape SET position = ? WHERE id = ?').run(position, id);
+  });
   return null;
+}
+
+function readableAmong(tx: Db, layoutId: string, ids: readonly string[]): string[] {
+  const layout = getLayout(tx, layoutId);
+  const shown = new Set(layout.ok ? layout.value.shapes.map(({ id }) => id) : []);
+  return ids.filter((id) => shown.has(id));
 }
 
 /** The first fill that refers to a pattern that is not there, or to a revision that it does not have. */
@@ -204,9 +231,22 @@ function missingPattern(tx: Db, changes: readonly LayoutChange[]): ReturnType<ty
     tx
       .select({ id: pattern.id, newest: pattern.newest })
       .from(pattern)
-      .where(inArray(pattern.id, ids))
+      .where(among(pattern.id, ids))
       .all()
       .map((row) => [row.id, row.newest]),
+  );
+  const ways = new Map(
+    tx
+      .select({ id: colourway.id, of: colourway.patternId })
+      .from(colourway)
+      .where(
+        among(
+          colourway.id,
+          wanted.flatMap(({ fill: value }) => value.colourway ?? []),
+        ),
+      )
+      .all()
+      .map((row) => [row.id, row.of]),
   );
   for (const { path, fill: value } of wanted) {
     const revisions = newest.get(value.pattern);
@@ -224,7 +264,7 @@ function missingPattern(tx: Db, changes: readonly LayoutChange[]): ReturnType<ty
         `The pattern has no revision ${value.held}; the newest is ${revisions}.`,
         `${path}.held`,
       );
-    if (value.colourway !== null && !isColourwayOf(tx, value.colourway, value.pattern))
+    if (value.colourway !== null && ways.get(value.colourway) !== value.pattern)
       return fail(
         'not_found',
         'The pattern has no such colourway any more; choose another or none.',
@@ -249,14 +289,17 @@ function patternsIn({ fills, stroke }: Shape, path: string): { path: string; fil
 
 /** The first fill or mask that shows a picture which is not there. */
 function missingPicture(tx: Db, changes: readonly LayoutChange[]): ReturnType<typeof fail> | null {
+  const known = new Map<string, boolean>();
+  const isHere = (hash: string): boolean => {
+    const found = known.get(hash) ?? hasAsset(tx, hash);
+    known.set(hash, found);
+    return found;
+  };
   for (const [index, change] of changes.entries()) {
     if (change.do !== 'put-shape') continue;
-    const { mask } = change.shape;
     const fills = allFills(change.shape);
-    const masks = [mask, ...fills.map((value) => value.mask)];
-    const shown = [...fills, ...masks].flatMap((one) => (one?.kind === 'picture' ? [one.asset] : []));
-    const gone = shown.find((hash) => !hasAsset(tx, hash));
-    if (gone !== undefined)
+    const shown = [...fills, change.shape.mask, ...fills.map((value) => value.mask)];
+    if (shown.some((one) => one?.kind === 'picture' && !isHere(one.asset)))
       return fail(
         'not_found',
         'A picture of this shape is not in Isle; bring its file in again.',
@@ -264,9 +307,4 @@ function missingPicture(tx: Db, changes: readonly LayoutChange[]): ReturnType<ty
       );
   }
   return null;
-}
-
-function isColourwayOf(db: Db, id: string, patternId: string): boolean {
-  const found = db.select({ of: colourway.patternId }).from(colourway).where(eq(colourway.id, id)).get();
-  return found?.of === patternId;
 }

@@ -66,6 +66,7 @@ export function getLayout(db: Db, id: string): Outcome<LayoutData> {
     .get();
   if (!found) return noLayout(id);
   const { row, projectName } = found;
+  const { shapes, faults } = shapesOf(db, id);
   const data: LayoutData = {
     id: row.id,
     projectId: row.projectId,
@@ -81,11 +82,26 @@ export function getLayout(db: Db, id: string): Outcome<LayoutData> {
     backgroundLink: row.backgroundLink,
     bleed: row.bleed,
     margin: row.margin,
-    guides: JSON.parse(row.guides) as Guide[],
-    shapes: shapesOf(db, id),
+    guides: guidesOf(row.guides),
+    shapes,
     groups: layoutGroups(db, id),
+    ...(faults.length > 0 ? { faults } : {}),
   };
   return done(followLayout(data, paletteLinks(db)));
+}
+
+/** The page of a layout alone. */
+export function pageOf(
+  db: Db,
+  id: string,
+): Outcome<{ name: string; width: number; height: number; bleed: number }> {
+  const { name, width, height, bleed } = layout;
+  const row = db
+    .select({ name, width, height, bleed })
+    .from(layout)
+    .where(and(eq(layout.id, id), eq(layout.studioId, STUDIO)))
+    .get();
+  return row ? done(row) : noLayout(id);
 }
 
 /** The patterns that a layout's fills use, each with the recipes they show. */
@@ -101,14 +117,16 @@ export function layoutPatterns(db: Db, shapes: readonly Shape[]): PatternForUse[
 
 /** Puts a layout into the archive or takes it out. */
 export function setLayoutArchived(db: Db, id: string, archived: boolean): Outcome<{ id: string }> {
-  const row = db.select({ id: layout.id }).from(layout).where(eq(layout.id, id)).get();
-  if (!row) return noLayout(id);
-  db.update(layout)
-    .set({ archivedAt: archived ? Date.now() : null })
-    .where(eq(layout.id, id))
-    .run();
-  note(db, archived ? 'layout.archived' : 'layout.restored', id);
-  return done({ id });
+  return writing(db, { what: 'layout', name: '' }, (tx): Outcome<{ id: string }> => {
+    const changed = tx
+      .update(layout)
+      .set({ archivedAt: archived ? Date.now() : null })
+      .where(and(eq(layout.id, id), eq(layout.studioId, STUDIO)))
+      .run();
+    if (changed.changes === 0) return noLayout(id);
+    note(tx, archived ? 'layout.archived' : 'layout.restored', id);
+    return done({ id });
+  });
 }
 
 function layoutGroups(db: Db, layoutId: string): ShapeGroup[] {
@@ -120,7 +138,8 @@ function layoutGroups(db: Db, layoutId: string): ShapeGroup[] {
     .all();
 }
 
-function shapesOf(db: Db, layoutId: string): Shape[] {
+/** The shapes of a layout in stack order; one that cannot be read is left out and named, and takes none along. */
+function shapesOf(db: Db, layoutId: string): { shapes: Shape[]; faults: string[] } {
   const rows = db.select().from(shape).where(eq(shape.layoutId, layoutId)).orderBy(asc(shape.position)).all();
   const fills = db
     .select({ fill })
@@ -130,9 +149,21 @@ function shapesOf(db: Db, layoutId: string): Shape[] {
     .orderBy(asc(fill.position))
     .all();
   const fillsByShape = new Map<string, (typeof fill.$inferSelect)[]>();
-  for (const row of fills)
-    fillsByShape.set(row.fill.shapeId, [...(fillsByShape.get(row.fill.shapeId) ?? []), row.fill]);
-  return rows.map((row) => shapeOf(row, fillsByShape.get(row.id) ?? []));
+  for (const { fill: row } of fills) {
+    const held = fillsByShape.get(row.shapeId);
+    if (held) held.push(row);
+    else fillsByShape.set(row.shapeId, [row]);
+  }
+  const faults: string[] = [];
+  const shapes = rows.flatMap((row): Shape[] => {
+    try {
+      return [shapeOf(row, fillsByShape.get(row.id) ?? [])];
+    } catch {
+      faults.push(`What is stored of the shape “${row.name}” is damaged; it is left as it is and not shown.`);
+      return [];
+    }
+  });
+  return { shapes, faults };
 }
 
 /** A shape's row with those of its fills, in stack order, as a shape. */
@@ -156,6 +187,14 @@ export function shapeOf(row: typeof shape.$inferSelect, fills: readonly (typeof 
     mask,
     group: row.groupId,
   };
+}
+
+function guidesOf(json: string): Guide[] {
+  try {
+    return JSON.parse(json) as Guide[];
+  } catch {
+    return [];
+  }
 }
 
 export function noLayout(id: string): ReturnType<typeof fail> {

@@ -3,7 +3,7 @@ import type { ColourUses, PaletteData, PaletteEntry } from '../../contract/data'
 import { done, fail, type Outcome } from '../../contract/failure';
 import { STUDIO, type Db } from '../db/open';
 import { palette, paletteColour, project } from '../db/schema';
-import { newId, note, stale, writing } from './context';
+import { among, newId, note, stale, writing } from './context';
 import { paletteLinks } from './links';
 import { nameKey } from './names';
 import { indexPaletteColours } from './search-index';
@@ -16,13 +16,17 @@ export function listPalettes(db: Db, projectId?: string): PaletteData[] {
     .where(and(eq(palette.studioId, STUDIO), isNull(palette.archivedAt)))
     .orderBy(asc(palette.nameKey))
     .all();
+  const entries = entriesByPalette(
+    db,
+    rows.map((row) => row.id),
+  );
   return rows
     .filter((row) => projectId === undefined || row.projectId === null || row.projectId === projectId)
     .sort((one, other) => {
       const shared = Number(one.projectId === null) - Number(other.projectId === null);
       return projectId === undefined ? -shared : shared;
     })
-    .map((row) => ({ ...row, colours: entriesOf(db, row.id) }));
+    .map((row) => ({ ...row, colours: entries.get(row.id) ?? [] }));
 }
 
 /** One palette. */
@@ -94,14 +98,16 @@ export function savePalette(
 
 /** Puts a palette into the archive or takes it out; what follows its colours keeps showing them. */
 export function setPaletteArchived(db: Db, id: string, archived: boolean): Outcome<{ id: string }> {
-  const changed = db
-    .update(palette)
-    .set({ archivedAt: archived ? Date.now() : null })
-    .where(and(eq(palette.id, id), eq(palette.studioId, STUDIO)))
-    .run();
-  if (changed.changes === 0) return noPalette(id);
-  note(db, archived ? 'palette.archived' : 'palette.restored', id);
-  return done({ id });
+  return writing(db, { what: 'palette', name: '' }, (tx): Outcome<{ id: string }> => {
+    const changed = tx
+      .update(palette)
+      .set({ archivedAt: archived ? Date.now() : null })
+      .where(and(eq(palette.id, id), eq(palette.studioId, STUDIO)))
+      .run();
+    if (changed.changes === 0) return noPalette(id);
+    note(tx, archived ? 'palette.archived' : 'palette.restored', id);
+    return done({ id });
+  });
 }
 
 /** Where the colours of a palette are followed, by colour; colours that nothing follows are left out. */
@@ -187,21 +193,30 @@ function writeEntries(
   return null;
 }
 
-function entriesOf(db: Db, paletteId: string): PaletteEntry[] {
+const entriesOf = (db: Db, paletteId: string): PaletteEntry[] =>
+  entriesByPalette(db, [paletteId]).get(paletteId) ?? [];
+
+/** The entries of palettes in order, by palette. */
+function entriesByPalette(db: Db, ids: readonly string[]): Map<string, PaletteEntry[]> {
   const rows = db
     .select()
     .from(paletteColour)
-    .where(and(eq(paletteColour.paletteId, paletteId), isNull(paletteColour.removedAt)))
+    .where(and(among(paletteColour.paletteId, ids), isNull(paletteColour.removedAt)))
     .orderBy(asc(paletteColour.position))
     .all();
   const links = rows.some((row) => row.gradient?.includes('"link"')) ? paletteLinks(db) : null;
-  return rows.map(({ id, name, hex, css, gradient }) => ({
-    id,
-    name,
-    hex,
-    ...(css === null ? {} : { css }),
-    ...(gradient === null ? {} : { gradient: stopsOf(gradient, links) }),
-  }));
+  const found = new Map<string, PaletteEntry[]>();
+  for (const { paletteId, id, name, hex, css, gradient } of rows) {
+    const entry: PaletteEntry = {
+      ...{ id, name, hex },
+      ...(css === null ? {} : { css }),
+      ...(gradient === null ? {} : { gradient: stopsOf(gradient, links) }),
+    };
+    const held = found.get(paletteId);
+    if (held) held.push(entry);
+    else found.set(paletteId, [entry]);
+  }
+  return found;
 }
 
 function stopsOf(

@@ -8,10 +8,10 @@ import type {
   PatternUse,
 } from '../../contract/data';
 import { done, fail, failWith, type Outcome } from '../../contract/failure';
-import { checkRecipe } from '../../core/recipe/check';
-import { migrateRecipe } from '../../core/recipe/migrate';
+import type { Colourway } from '../../core/colour/colourway';
 import type { Recipe } from '../../core/recipe/recipe';
 import { buildMeasured } from '../../core/scene/measured';
+import { soundRecipe } from '../../core/scene/sound';
 import { followRecipe } from '../../core/recipe/links';
 import { STUDIO, type Db } from '../db/open';
 import { fill, layout, pattern, project, revision, shape } from '../db/schema';
@@ -20,6 +20,7 @@ import { colourwaysOf } from './colourway-rows';
 import { newId, note, stale, writing } from './context';
 import { paletteLinks } from './links';
 import { indexRecipe, indexWords } from './search-index';
+import { readStored } from './stored';
 import { summariesOf } from './summaries';
 import { nameKey } from './names';
 
@@ -31,39 +32,70 @@ export function getPattern(db: Db, id: string): Outcome<PatternDetail> {
   if (!row) return noPattern(id);
   const [summary] = summariesOf(db, [id]);
   const links = paletteLinks(db);
-  const recipe = row.newest > 0 ? recipeAt(db, id, row.newest) : null;
+  const newest = row.newest > 0 ? storedAt(db, id, row.newest) : null;
   const revisions = db
     .select({ number: revision.number, createdAt: revision.createdAt })
     .from(revision)
     .where(eq(revision.patternId, id))
     .orderBy(desc(revision.number))
     .all();
-  const draft = row.draft === null ? null : followRecipe(stored(row.draft), links);
+  const draft = row.draft === null ? null : readStored(row.draft);
+  const followed = (read: Outcome<Recipe> | null): Recipe | null =>
+    read?.ok ? followRecipe(read.value, links) : null;
+  const fault = (read: Outcome<Recipe> | null): string | null =>
+    read && !read.ok ? read.failure.message : null;
   const colourways = colourwaysOf(db, [id], links).get(id) ?? [];
   return done({
     ...(summary as PatternSummary),
-    recipe: recipe && followRecipe(recipe, links),
-    draft,
+    recipe: followed(newest),
+    draft: followed(draft),
+    faults: { recipe: fault(newest), draft: fault(draft) },
     colourways,
     revisions,
     usedIn: usesOf(db, id),
   });
 }
 
-/** The recipe of one revision with the present colours of its links, or `null`. */
-export function shownRecipe(db: Db, id: string, number: number): Recipe | null {
-  const recipe = recipeAt(db, id, number);
-  return recipe && followRecipe(recipe, paletteLinks(db));
-}
-
-/** The recipe of one revision as it was published, or `null`. */
-export function recipeAt(db: Db, id: string, number: number): Recipe | null {
+/** The recipe of one revision as it was published; a sentence where it is not there or cannot be shown. */
+export function storedAt(db: Db, id: string, number: number): Outcome<Recipe> {
   const row = db
     .select({ recipe: revision.recipe })
     .from(revision)
     .where(and(eq(revision.patternId, id), eq(revision.number, number)))
     .get();
-  return row ? stored(row.recipe) : null;
+  return row
+    ? readStored(row.recipe, `${id}@${number}`)
+    : fail('not_found', `There is no revision ${number} of this pattern.`, 'number');
+}
+
+/** The recipe of one revision as it was published, or `null`. */
+export function recipeAt(db: Db, id: string, number: number): Recipe | null {
+  const read = storedAt(db, id, number);
+  return read.ok ? read.value : null;
+}
+
+/** What a sample strip shows: a revision or the draft, its colours as they are now, and the colourway asked for. */
+export function shownForSwatch(
+  db: Db,
+  id: string,
+  number: number | 'draft',
+  colourwayId: string | null,
+): Outcome<{ name: string; recipe: Recipe; way: Colourway | null }> {
+  const row = findRow(db, id);
+  if (!row) return noPattern(id);
+  const read =
+    number !== 'draft'
+      ? storedAt(db, id, number)
+      : row.draft === null
+        ? fail('not_found', `“${row.name}” has no draft.`, 'number')
+        : readStored(row.draft);
+  if (!read.ok) return read;
+  const links = paletteLinks(db);
+  const ways = colourwayId === null ? [] : (colourwaysOf(db, [id], links).get(id) ?? []);
+  const way = ways.find((one) => one.id === colourwayId) ?? null;
+  if (colourwayId !== null && !way)
+    return fail('not_found', `“${row.name}” has no such colourway.`, 'colourway');
+  return done({ name: row.name, recipe: followRecipe(read.value, links), way });
 }
 
 /** Every place where a pattern is used, in layouts that are not archived. */
@@ -96,7 +128,7 @@ export function createPattern(
   db: Db,
   input: { name: string; description?: string; recipe: Recipe; id?: string },
 ): Outcome<{ id: string; version: number }> {
-  const problems = checkRecipe(input.recipe);
+  const problems = soundRecipe(input.recipe);
   if (problems.length > 0) return failWith(problems);
   return writing(db, { what: 'pattern', name: input.name }, (tx) => {
     const { id = newId() } = input;
@@ -144,7 +176,7 @@ export function indexPattern(tx: Db, id: string, recipe: Recipe): void {
 
 /** Keeps work in progress. Uses go on showing the newest revision. */
 export function saveDraft(db: Db, id: string, base: number, recipe: Recipe): Outcome<{ version: number }> {
-  const problems = checkRecipe(recipe);
+  const problems = soundRecipe(recipe);
   if (problems.length > 0) return failWith(problems);
   return changing(db, id, base, '', (tx, row) => {
     tx.update(pattern)
@@ -254,11 +286,13 @@ export function patternsForUse(
   const ways = colourwaysOf(db, ids, links);
   return rows.map((row) => {
     const recipes: Record<number, Recipe> = {};
+    const faults: Record<number, string> = {};
     for (const number of new Set([row.newest, ...(held.get(row.id) ?? [])])) {
-      const recipe = recipeAt(db, row.id, number);
-      if (recipe) recipes[number] = followRecipe(recipe, links);
+      const read = storedAt(db, row.id, number);
+      if (read.ok) recipes[number] = followRecipe(read.value, links);
+      else if (read.failure.code !== 'not_found') faults[number] = read.failure.message;
     }
-    return { ...row, recipes, colourways: ways.get(row.id) ?? [] };
+    return { ...row, recipes, faults, colourways: ways.get(row.id) ?? [] };
   });
 }
 
@@ -321,11 +355,4 @@ export function protectedStock(name: string): ReturnType<typeof fail> {
 
 export function noPattern(id: string): ReturnType<typeof fail> {
   return fail('not_found', `There is no pattern with the id “${id}”.`, 'id');
-}
-
-/** Stored recipe JSON, migrated. What this Isle wrote itself must be readable; anything else is a fault, not a failure. */
-export function stored(json: string): Recipe {
-  const checked = migrateRecipe(JSON.parse(json));
-  if (!checked.ok) throw new Error(checked.problems[0]?.message);
-  return checked.value;
 }

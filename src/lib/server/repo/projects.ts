@@ -23,7 +23,26 @@ export function listProjects(db: Db, archived = false): ProjectSummary[] {
     )
     .orderBy(asc(project.nameKey))
     .all();
-  return rows.map((row) => summary(db, row));
+  const counts = countsOf(
+    db,
+    rows.map((row) => row.id),
+  );
+  return rows.map((row) => ({ ...plainSummary(row), ...(counts.get(row.id) ?? NO_COUNTS) }));
+}
+
+type Counts = { layouts: number; patterns: number };
+const NO_COUNTS: Counts = { layouts: 0, patterns: 0 };
+
+/** How many live layouts projects have, and how many patterns these use. */
+function countsOf(db: Db, ids: readonly string[]): Map<string, Counts> {
+  const rows = db.$client
+    .prepare(
+      `SELECT l.project_id AS id, count(DISTINCT l.id) AS layouts, count(DISTINCT f.pattern_id) AS patterns FROM layout l
+        LEFT JOIN shape s ON s.layout_id = l.id LEFT JOIN fill f ON f.shape_id = s.id
+        WHERE l.archived_at IS NULL AND l.project_id IN (SELECT value FROM json_each(?)) GROUP BY l.project_id`,
+    )
+    .all(JSON.stringify(ids)) as ({ id: string } & Counts)[];
+  return new Map(rows.map(({ id, ...counts }) => [id, counts]));
 }
 
 /** One project with its layouts and the patterns that they use. */
@@ -90,14 +109,16 @@ function showIn(db: Db, projectId: string, measure: LengthUnit): void {
 
 /** Puts a project into the archive or takes it out; its layouts stay as they are. */
 export function setProjectArchived(db: Db, id: string, archived: boolean): Outcome<{ id: string }> {
-  const row = findRow(db, id);
-  if (!row) return noProject(id);
-  db.update(project)
-    .set({ archivedAt: archived ? Date.now() : null })
-    .where(eq(project.id, id))
-    .run();
-  note(db, archived ? 'project.archived' : 'project.restored', id);
-  return done({ id });
+  return writing(db, { what: 'project', name: '' }, (tx): Outcome<{ id: string }> => {
+    const row = findRow(tx, id);
+    if (!row) return noProject(id);
+    tx.update(project)
+      .set({ archivedAt: archived ? Date.now() : null })
+      .where(eq(project.id, id))
+      .run();
+    note(tx, archived ? 'project.archived' : 'project.restored', id);
+    return done({ id });
+  });
 }
 
 /** The layouts of a project by name, archived ones left out. */
@@ -147,18 +168,14 @@ function usedPatterns(db: Db, projectId: string): string[] {
     .flatMap((row) => (row.id === null ? [] : [row.id]));
 }
 
-function summary(db: Db, row: ProjectRow): ProjectSummary {
-  return {
-    id: row.id,
-    name: row.name,
-    measure: row.measure,
-    version: row.version,
-    archivedAt: row.archivedAt,
-    updatedAt: row.updatedAt,
-    layouts: layoutsOf(db, row.id).length,
-    patterns: usedPatterns(db, row.id).length,
-  };
-}
+const summary = (db: Db, row: ProjectRow): ProjectSummary => ({
+  ...plainSummary(row),
+  ...(countsOf(db, [row.id]).get(row.id) ?? NO_COUNTS),
+});
+
+const plainSummary = ({ id, name, measure, version, archivedAt, updatedAt }: ProjectRow) => ({
+  ...{ id, name, measure, version, archivedAt, updatedAt },
+});
 
 function findRow(db: Db, id: string): ProjectRow | undefined {
   return db

@@ -18,9 +18,10 @@ import {
   indexPattern,
   noPattern,
   recipeAt,
-  stored,
+  storedAt,
 } from './patterns';
 import { indexWords } from './search-index';
+import { readStored } from './stored';
 
 /**
  * Makes the draft the next revision. Every use that follows the pattern shows it from now on, but for the fills of
@@ -40,9 +41,11 @@ export function publish(
         'invalid',
         `“${row.name}” has no changes since revision ${row.newest}; there is nothing to publish.`,
       );
+    const read = readStored(row.draft);
+    if (!read.ok) return read;
+    const recipe = read.value;
     number = row.newest + 1;
     held = holdUses(tx, id, hold, row.newest);
-    const recipe = stored(row.draft);
     addRevision(tx, id, number, recipe);
     tx.update(pattern).set({ draft: null, newest: number }).where(eq(pattern.id, id)).run();
     indexPattern(tx, id, recipe);
@@ -207,10 +210,11 @@ export function restoreRevision(
   base: number,
   number: number,
 ): Outcome<{ version: number; revision: number }> {
-  const recipe = recipeAt(db, id, number);
   const row = findRow(db, id);
   if (!row) return noPattern(id);
-  if (!recipe) return fail('not_found', `“${row.name}” has no revision ${number}.`, 'number');
+  const read = storedAt(db, id, number);
+  if (!read.ok) return read;
+  const recipe = read.value;
   if (row.draft !== null)
     return fail(
       'in_use',

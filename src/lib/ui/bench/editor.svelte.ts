@@ -100,7 +100,11 @@ export class BenchEditor extends PatternKeeper {
     this.composed.placings.filter((placing) => this.selected.has(placing.id)),
   );
   readonly single = $derived.by(() => (this.chosen.length === 1 ? (this.chosen[0] ?? null) : null));
-  readonly problems = $derived.by(() => checkRecipe(this.movingPieces ? this.still : this.recipe));
+  readonly problems = $derived.by(() => {
+    const found = checkRecipe(this.movingPieces ? this.still : this.recipe);
+    const { fault } = this.stillScene;
+    return found.length === 0 && fault ? [fault] : found;
+  });
 
   constructor(pattern: PatternDetail | null, measured = false) {
     const fresh = measured ? lastMeasured(newId) : freshRecipe();

@@ -3,6 +3,7 @@
   import { patternFills } from '$lib/core/recipe/layout';
   import { call } from '../state/api';
   import { toasts } from '../state/toasts.svelte';
+  import DrawnPicture from '../components/DrawnPicture.svelte';
   import { sayUnit, swatchUrl } from '../library/say';
   import type { LayoutEditor } from './editor.svelte';
 
@@ -58,14 +59,9 @@
           ondragstart={(event) => event.dataTransfer?.setData('application/x-isle-pattern', pattern.id)}
           onclick={() => editor.fillWith(pattern.id)}
         >
-          <img
-            src={swatchUrl(pattern, 212, 58, 0.5)}
-            alt=""
-            width="212"
-            height="58"
-            loading="lazy"
-            draggable="false"
-          />
+          <span class="strip"
+            ><DrawnPicture src={swatchUrl(pattern, 212, 58, 0.5)} alt="" width={212} height={58} lazy /></span
+          >
           <span class="line"
             ><strong>{pattern.name}</strong><span class="mono muted"
               >{pattern.facts ? sayUnit(pattern.facts) : ''}</span
@@ -124,13 +120,15 @@
   button.used {
     border-color: var(--kelp);
   }
-  img {
+  .strip {
     display: block;
     width: 100%;
     height: 58px;
-    object-fit: cover;
-    object-position: 0 0;
+    overflow: hidden;
     background: var(--surround);
+  }
+  .strip :global(img) {
+    object-position: 0 0;
   }
   .line {
     display: flex;

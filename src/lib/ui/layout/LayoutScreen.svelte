@@ -156,6 +156,14 @@
     if (willUnload && !editor.saver.clean) cancel();
   });
 
+  /** Patterns that shapes here are filled with and that cannot be shown. */
+  const faults = $derived([
+    ...editor.damaged,
+    ...[...editor.patterns.values()].flatMap(({ name, faults: found }) =>
+      Object.values(found).map((message) => `“${name}” cannot be shown. ${message}`),
+    ),
+  ]);
+
   const stale = $derived(editor.saver.state.kind === 'stale' ? editor.saver.state.failure : null);
   function keepMine(): void {
     const current = stale?.current as LayoutData | undefined;
@@ -226,6 +234,11 @@
             onopen={open}
           />
         </div>
+        {#if faults.length > 0}
+          <ul class="faults" role="status">
+            {#each faults as fault (fault)}<li>{fault}</li>{/each}
+          </ul>
+        {/if}
         <ShapeTools {editor} {brush} onbrush={(value) => (brush = value)} onopen={open} />
         <ViewTools
           history={editor.history}
@@ -306,6 +319,19 @@
   }
   .pinned {
     border-right: 2px solid var(--card);
+  }
+  .faults {
+    position: absolute;
+    top: 12px;
+    left: 50%;
+    z-index: 3;
+    max-width: 70%;
+    padding: 6px 12px;
+    border: 1px solid var(--amber);
+    border-radius: var(--radius);
+    background: var(--card);
+    font-size: 12.5px;
+    transform: translateX(-50%);
   }
   .ledger-box {
     flex: none;

@@ -24,7 +24,7 @@ import { gradientAt, putGradient } from './steer';
 
 const art = recipe({});
 const pattern = (id: string, name: string): PatternForUse => ({
-  ...{ id, name, newest: 1, recipes: { 1: art } },
+  ...{ id, name, newest: 1, recipes: { 1: art }, faults: {} },
   colourways: [{ id: 'dusk', name: 'Dusk', colours: { ink: { colour: '#30204a' } } }],
 });
 const dots = (id: string, over: Partial<PatternFill> = {}): PatternFill => ({

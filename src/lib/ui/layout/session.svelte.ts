@@ -64,8 +64,12 @@ export class LayoutSession {
   /** The selected shape where there is just one. */
   readonly single = $derived.by(() => (this.chosen.length === 1 ? (this.chosen[0] ?? null) : null));
 
+  /** Sentences for shapes of this layout that are stored and cannot be read. */
+  readonly damaged: readonly string[];
+
   constructor(data: LayoutData, patterns: readonly PatternForUse[]) {
     this.id = data.id;
+    this.damaged = data.faults ?? [];
     this.projectId = data.projectId;
     const doc = docOf(data);
     this.history = new History(doc);
@@ -245,13 +249,14 @@ export class LayoutSession {
     if (!found.ok || !found.value.recipe) {
       toasts.problem(
         found.ok
-          ? `“${found.value.name}” is not published yet; publish it on the bench first.`
+          ? (found.value.faults.recipe ??
+              `“${found.value.name}” is not published yet; publish it on the bench first.`)
           : found.failure.message,
       );
       return false;
     }
     const { name, newest, recipe, colourways } = found.value;
-    this.patterns.set(id, { id, name, newest, recipes: { [newest]: recipe }, colourways });
+    this.patterns.set(id, { id, name, newest, recipes: { [newest]: recipe }, faults: {}, colourways });
     return true;
   }
 

@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { PatternSummary } from '$lib/contract/data';
   import Button from '../components/Button.svelte';
+  import DrawnPicture from '../components/DrawnPicture.svelte';
   import { surfaceBackground, type Surface } from '../components/surfaces';
   import { KIND_NAMES, sayDate, sayRepeat, sayUnit, sayUses, swatchUrl } from './say';
 
@@ -19,7 +20,12 @@
 
 <div class="panel">
   <div class="picture" style:background={surfaceBackground(surface)}>
-    <img src={swatchUrl(pattern, 268, 190, 1)} alt="{pattern.name} at 100 %" width="268" height="190" />
+    <DrawnPicture
+      src={swatchUrl(pattern, 268, 190, 1)}
+      alt="{pattern.name} at 100 %"
+      width={268}
+      height={190}
+    />
   </div>
   <h2 dir="auto">{pattern.name}</h2>
   {#if pattern.description}<p class="muted" dir="auto">{pattern.description}</p>{/if}
@@ -82,9 +88,6 @@
   .picture {
     width: 268px;
     height: 190px;
-  }
-  img {
-    display: block;
   }
   h2 {
     max-width: 100%;

@@ -1,5 +1,6 @@
 <script lang="ts">
   import type { PatternSummary } from '$lib/contract/data';
+  import DrawnPicture from '../components/DrawnPicture.svelte';
   import { surfaceBackground, type Surface } from '../components/surfaces';
   import { saySize, sayUses, swatchUrl } from './say';
 
@@ -27,14 +28,12 @@
   onclick={onchoose}
 >
   <span class="strip" style:aspect-ratio="{width} / {height}" style:background={surfaceBackground(surface)}>
-    <img
+    <DrawnPicture
       src={swatchUrl(pattern, width, height, scale, undefined, 'png')}
       alt=""
       {width}
       {height}
-      loading="lazy"
-      decoding="async"
-      draggable="false"
+      lazy
     />
     {#if pattern.stock}<span class="mark">Stock</span>{/if}
   </span>
@@ -73,12 +72,6 @@
     position: relative;
     display: block;
     overflow: hidden;
-  }
-  img {
-    display: block;
-    width: 100%;
-    height: 100%;
-    object-fit: cover;
   }
   .mark {
     position: absolute;

@@ -11,6 +11,7 @@
   import { toasts } from '$lib/ui/state/toasts.svelte';
   import { refresh } from '$lib/ui/state/refresh';
   import Button from '$lib/ui/components/Button.svelte';
+  import Fault from '$lib/ui/components/Fault.svelte';
   import LayOn from '$lib/ui/components/LayOn.svelte';
   import NameField from '$lib/ui/components/NameField.svelte';
   import SightChoice from '$lib/ui/components/SightChoice.svelte';
@@ -125,6 +126,11 @@
       <div class="seen" style:filter={sightFilter(sight)}>
         {#if recipe}
           <PatternPicture {recipe} {scale} {over} {mark} label="{pattern.name} at {sayPercent(scale)}" />
+        {:else}
+          <Fault
+            title="This pattern cannot be shown"
+            message={pattern.faults.recipe ?? pattern.faults.draft ?? 'It has no recipe.'}
+          />
         {/if}
       </div>
       <div class="tools">

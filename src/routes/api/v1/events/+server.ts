@@ -1,4 +1,3 @@
 import { api } from '$lib/server/app/http';
-import { eventStream } from '$lib/server/app/events';
 
-export const GET = api('events', ({ app, event }) => eventStream(app.db, event.request.signal));
+export const GET = api('events', ({ app, event }) => app.events.stream(event.request.signal));

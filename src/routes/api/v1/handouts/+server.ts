@@ -1,12 +1,12 @@
-import { attachment } from '$lib/server/app/files';
-import { handOut } from '$lib/server/app/handing-out';
-import { api } from '$lib/server/app/http';
+import { fileHeaders } from '$lib/server/app/files';
+import { api, sentOnce } from '$lib/server/app/http';
 
-export const POST = api('handOut', async ({ app, body }) => {
-  const made = await handOut(app, body);
-  if (!made.ok) return made;
-  const { fileName, mediaType, bytes } = made.value;
-  return new Response(new Uint8Array(bytes), {
-    headers: { 'content-type': mediaType, 'content-disposition': attachment(fileName) },
-  });
+export const POST = api('handOut', async ({ app, body, asking }) => {
+  const path = app.workFile();
+  const made = await app.processes.run('handOut', { ...body, store: app.store, path }, asking);
+  if (!made.ok) {
+    app.forget(path);
+    return made;
+  }
+  return sentOnce(path, fileHeaders(made.value));
 });

@@ -1,4 +1,4 @@
 import { api } from '$lib/server/app/http';
 import { readFileIn } from '$lib/server/app/taking-in';
 
-export const POST = api('readFile', ({ app, file }) => readFileIn(app, file));
+export const POST = api('readFile', ({ app, file, asking }) => readFileIn(app, file, asking));

@@ -4,17 +4,20 @@ import { svgHeaders } from '$lib/server/app/files';
 import { api } from '$lib/server/app/http';
 import { readAsset } from '$lib/server/repo/assets';
 
-export const GET = api('motifFile', async ({ app, params, query }) => {
+export const GET = api('motifFile', async ({ app, params, query, asking }) => {
+  const hash = params.hash ?? '';
   const look = query.look === undefined ? null : readLookKey(query.look);
   if (query.look !== undefined && look === null)
     return fail('invalid', `The look “${query.look}” cannot be read.`, 'look');
-  const file = readAsset(app.db, params.hash ?? '');
-  if (!file) return fail('not_found', `There is no motif file “${params.hash}”.`, 'hash');
-  const changed = look && (await app.pictures.recoloured(params.hash ?? '', look));
-  if (changed)
-    return new Response(new Uint8Array(changed), {
+  const file = readAsset(app.db, hash);
+  if (!file) return fail('not_found', `There is no motif file “${hash}”.`, 'hash');
+  if (look && file.mediaType !== 'image/svg+xml') {
+    const changed = await app.recoloured.get(hash, look, asking);
+    if (!changed.ok) return changed;
+    return new Response(new Uint8Array(changed.value.bytes), {
       headers: { ...svgHeaders({ forever: true }), 'content-type': 'image/png' },
     });
+  }
   return new Response(new Uint8Array(file.bytes), {
     headers: {
       ...svgHeaders({ fileName: file.fileName, forever: true }),

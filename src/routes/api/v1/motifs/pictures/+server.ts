@@ -1,3 +1,4 @@
+import { readFile } from 'node:fs/promises';
 import type { ImportedMotif } from '$lib/contract/data';
 import { done } from '$lib/contract/failure';
 import { scaling, translation, multiply } from '$lib/core/geom/affine';
@@ -5,22 +6,22 @@ import { CSS_PPI } from '$lib/core/num/length';
 import { LIMITS } from '$lib/core/recipe/limits';
 import { drawingOf, pictureElement } from '$lib/core/scene/drawing';
 import { api } from '$lib/server/app/http';
-import { readPicture } from '$lib/server/render/picture';
 import { storeAsset } from '$lib/server/repo/assets';
 
-export const POST = api('importPicture', async ({ app, file }) => {
-  const read = await readPicture(file.bytes, file.name);
+export const POST = api('importPicture', async ({ app, file, asking }) => {
+  const fileName = file.name;
+  const read = await app.processes.run('readPicture', { path: file.path, fileName }, asking);
   if (!read.ok) return read;
-  const { bytes, mediaType, width, height, ppi, notes } = read.value;
-  const source = storeAsset(app.db, {
-    bytes: file.bytes,
-    mediaType: read.value.sourceType,
-    fileName: file.name,
-  });
-  const asset = bytes === file.bytes ? source : storeAsset(app.db, { bytes, mediaType, fileName: file.name });
+  const { ready, sourceType, width, height, ppi, notes } = read.value;
+  const source = storeAsset(app.db, { bytes: await readFile(file.path), mediaType: sourceType, fileName });
+  const asset = ready ? storeAsset(app.db, { ...ready, bytes: Buffer.from(ready.bytes) }) : source;
   const scale = CSS_PPI / (ppi ?? CSS_PPI);
   const matrix = multiply(scaling(scale), translation(-width / 2, -height / 2));
   const content = drawingOf([pictureElement({ asset, width, height, matrix })], source);
-  const name = file.name.replace(/\.[a-z]+$/i, '').slice(0, LIMITS.nameLength) || 'Picture';
+  const name =
+    fileName
+      .replace(/\.[a-z]+$/i, '')
+      .slice(0, LIMITS.nameLength)
+      .trim() || 'Picture';
   return done<ImportedMotif>({ asset: source, name, content, slots: [], notes });
 });

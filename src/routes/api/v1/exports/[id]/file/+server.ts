@@ -1,6 +1,6 @@
 import { createReadStream } from 'node:fs';
 import { Readable } from 'node:stream';
-import { attachment } from '$lib/server/app/files';
+import { fileHeaders } from '$lib/server/app/files';
 import { api } from '$lib/server/app/http';
 
 export const GET = api('exportFile', ({ app, params }) => {
@@ -9,9 +9,8 @@ export const GET = api('exportFile', ({ app, params }) => {
   const { path, job } = file.value;
   return new Response(Readable.toWeb(createReadStream(path)) as ReadableStream, {
     headers: {
-      'content-type': 'image/png',
+      ...fileHeaders({ fileName: job.fileName, mediaType: 'image/png' }),
       'content-length': String(job.bytes),
-      'content-disposition': attachment(job.fileName),
     },
   });
 });

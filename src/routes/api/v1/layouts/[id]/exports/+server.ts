@@ -1,11 +1,18 @@
-import { withBleed } from '$lib/core/scene/reframe';
 import { api } from '$lib/server/app/http';
-import { sceneOf } from '$lib/server/app/layout-scene';
-import { getLayout } from '$lib/server/repo/layouts';
+import { pageOf } from '$lib/server/repo/layouts';
 
-export const POST = api('startExport', ({ app, params, body }) => {
-  const layout = getLayout(app.db, params.id ?? '');
-  if (!layout.ok) return layout;
-  const scene = withBleed(sceneOf(app.db, layout.value), body.bleed ? layout.value.bleed : 0);
-  return app.exports.start(scene, body.ppi, layout.value.name);
+export const POST = api('startExport', ({ app, params, body, asking }) => {
+  const found = pageOf(app.db, params.id ?? '');
+  if (!found.ok) return found;
+  const { name, width, height, bleed } = found.value;
+  const round = body.bleed ? 2 * bleed : 0;
+  return app.exports.start(
+    {
+      page: { width: width + round, height: height + round },
+      ppi: body.ppi,
+      name,
+      draw: { work: 'layoutPng', ask: { store: app.store, layout: params.id ?? '', bleed: body.bleed } },
+    },
+    asking.asker,
+  );
 });

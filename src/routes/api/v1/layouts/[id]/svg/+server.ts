@@ -1,18 +1,14 @@
 import { svgHeaders } from '$lib/server/app/files';
-import { api } from '$lib/server/app/http';
-import { getLayout, layoutPatterns } from '$lib/server/repo/layouts';
+import { api, sentOnce } from '$lib/server/app/http';
 
-export const GET = api('layoutSvg', async ({ app, params, query, event }) => {
-  const found = getLayout(app.db, params.id ?? '');
-  if (!found.ok) return found;
-  const layout = found.value;
-  const svg = await app.pool.drawing({
-    layout,
-    patterns: layoutPatterns(app.db, layout.shapes),
-    as: query.patterns,
-    bleed: query.bleed ? layout.bleed : 0,
-  });
+export const GET = api('layoutSvg', async ({ app, params, query, event, asking }) => {
+  const path = app.workFile();
+  const ask = { store: app.store, layout: params.id ?? '', as: query.patterns, bleed: query.bleed, path };
+  const drawn = await app.processes.run('layoutSvg', ask, asking);
+  if (!drawn.ok) {
+    app.forget(path);
+    return drawn;
+  }
   const asFile = event.request.headers.get('sec-fetch-dest') !== 'image';
-  const whole = await app.pictures.embed(svg);
-  return new Response(whole, { headers: svgHeaders(asFile ? { fileName: `${layout.name}.svg` } : {}) });
+  return sentOnce(path, svgHeaders(asFile ? { fileName: `${drawn.value.name}.svg` } : {}));
 });

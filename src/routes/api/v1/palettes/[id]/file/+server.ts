@@ -1,7 +1,7 @@
 import { tokensOf } from '$lib/core/formats/tokens';
 import { paletteCss, paletteCsv, paletteSvg } from '$lib/core/formats/palette-files';
 import { slug } from '$lib/core/recipe/library';
-import { attachment } from '$lib/server/app/files';
+import { fileHeaders } from '$lib/server/app/files';
 import { api } from '$lib/server/app/http';
 import { getPalette } from '$lib/server/repo/palettes';
 
@@ -16,9 +16,7 @@ export const GET = api('paletteFile', ({ app, params, query }) => {
     svg: () => ['svg', 'image/svg+xml', paletteSvg(palette)],
   } as const;
   const [ending, mediaType, text] = files[query.as as keyof typeof files]();
-  const headers = {
-    'content-type': `${mediaType}; charset=utf-8`,
-    'content-disposition': attachment(`${slug(palette.name, 'palette')}.${ending}`),
-  };
+  const fileName = `${slug(palette.name, 'palette')}.${ending}`;
+  const headers = fileHeaders({ fileName, mediaType: `${mediaType}; charset=utf-8` });
   return new Response(text, { headers });
 });

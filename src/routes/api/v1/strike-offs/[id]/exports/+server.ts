@@ -1,9 +1,19 @@
+import { sheetPage } from '$lib/core/recipe/strike-off';
 import { api } from '$lib/server/app/http';
-import { sheetScene } from '$lib/server/app/layout-scene';
 import { getStrikeOff } from '$lib/server/repo/strike-offs';
 
-export const POST = api('exportStrikeOff', ({ app, params, body }) => {
+export const POST = api('exportStrikeOff', ({ app, params, body, asking }) => {
   const found = getStrikeOff(app.db, params.id ?? '');
   if (!found.ok) return found;
-  return app.exports.start(sheetScene(app.db, found.value), body.ppi, found.value.name);
+  const { name, sheet } = found.value;
+  const { width, height } = sheetPage(sheet, (id) => id).layout;
+  return app.exports.start(
+    {
+      page: { width, height },
+      ppi: body.ppi,
+      name,
+      draw: { work: 'sheetPng', ask: { store: app.store, sheet: params.id ?? '' } },
+    },
+    asking.asker,
+  );
 });

@@ -5,7 +5,7 @@ import type { Recipe } from '../../core/recipe/recipe';
 import { compileLayout, compiledPattern } from '../../core/scene/layout';
 import { compileUnit } from '../../core/scene/unit';
 import { renderPng } from '../render/png';
-import type { App } from './app';
+import type { Tools } from './tools';
 
 export type SwatchSize = { width: number; height: number; scale: number; pixels: number };
 
@@ -14,7 +14,7 @@ export type SwatchSize = { width: number; height: number; scale: number; pixels:
  * the browser must draw anew from their shapes are not. `pixels` are those to a CSS px.
  */
 export async function swatchPicture(
-  app: App,
+  { pool, pictures }: Tools,
   recipe: Recipe,
   over: SlotColours,
   { width, height, scale, pixels }: SwatchSize,
@@ -34,9 +34,9 @@ export async function swatchPicture(
   const page = { ...freshPage(width, height), background: null, shapes: [shape] };
   const scene = compileLayout(page, () => pattern);
   const parts: Uint8Array[] = [];
-  await renderPng(scene, app.pool, {
+  await renderPng(scene, pool, {
     size: { width: Math.round(width * pixels), height: Math.round(height * pixels), ppi: 96 * pixels },
-    picture: await app.pictures.forScene(scene),
+    picture: await pictures.forScene(scene),
     write: (bytes) => {
       parts.push(bytes);
       return Promise.resolve();

@@ -7,8 +7,8 @@ import { LIMITS } from '../../core/recipe/limits';
 import { readPatterns } from '../../core/svg/import-patterns';
 import { readKept } from '../../core/svg/read-library';
 import { readSvgTree } from '../../core/svg/xml';
-import { setText } from './text';
-import { readZip } from './zip';
+import { setText } from '../render/text';
+import { readZip } from '../render/zip';
 
 /** Entry of a reading thread: what a file holds that a library can take in. */
 export default async function readFile({ fileName, bytes }: ReadRequest): Promise<ReadReply> {

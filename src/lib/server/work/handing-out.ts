@@ -1,3 +1,4 @@
+import { writeFileSync } from 'node:fs';
 import { strToU8, zipSync, type Zippable } from 'fflate';
 import { done, fail, type Outcome } from '../../contract/failure';
 import { resolveSlots } from '../../core/colour/slots';
@@ -15,20 +16,30 @@ import { compileUnit } from '../../core/scene/unit';
 import { librarySvg } from '../../core/svg/library-svg';
 import { patternCss, tileSvg } from '../../core/svg/tile';
 import { LIMITS } from '../../core/recipe/limits';
+import { spaceFailure } from '../render/space';
 import { keptContent } from '../repo/kept';
-import type { App } from './app';
+import type { Answer, HandOut } from '../../contract/work';
+import type { Tools } from './tools';
 
-export type HandOut = {
-  ids?: string[];
-  as: 'svg' | 'zip' | 'tile-svg' | 'tile-png' | 'css' | 'tokens';
-  scale: number;
-};
+type OutFile = { fileName: string; mediaType: string; bytes: Uint8Array };
 
-export type OutFile = { fileName: string; mediaType: string; bytes: Uint8Array };
+/** Writes patterns as a file at `path`. */
+export async function handOut(tools: Tools, wanted: HandOut, path: string): Promise<Answer<'handOut'>> {
+  const made = await outFile(tools, wanted);
+  if (!made.ok) return made;
+  const { bytes, ...said } = made.value;
+  try {
+    writeFileSync(path, bytes);
+  } catch (error) {
+    const failure = spaceFailure(error, 'The file');
+    if (failure) return failure;
+    throw error;
+  }
+  return done(said);
+}
 
-/** Patterns as a file. */
-export async function handOut(app: App, { ids, as, scale }: HandOut): Promise<Outcome<OutFile>> {
-  const content = keptContent(app.db, ids);
+async function outFile(tools: Tools, { ids, as, scale }: HandOut): Promise<Outcome<OutFile>> {
+  const content = keptContent(tools.db, ids);
   const { patterns } = content;
   const [first] = patterns;
   if (!first)
@@ -39,21 +50,21 @@ export async function handOut(app: App, { ids, as, scale }: HandOut): Promise<Ou
     done({ fileName: `${stem}.${ending}`, mediaType, bytes: strToU8(body) });
   switch (as) {
     case 'svg':
-      return text('svg', 'image/svg+xml', await app.pictures.embed(librarySvg(content, title)));
+      return text('svg', 'image/svg+xml', await tools.pictures.embed(librarySvg(content, title)));
     case 'zip':
       return done({ fileName: `${stem}.zip`, mediaType: 'application/zip', bytes: packed(content) });
     case 'tokens':
       return text('tokens.json', 'application/json', patternTokens(content));
     case 'css':
-      return cssFile(app, patterns, (body) => text('css', 'text/css', body));
+      return cssFile(tools, patterns, (body) => text('css', 'text/css', body));
     case 'tile-svg':
     case 'tile-png':
-      return tileFile(app, first, patterns.length, { as, scale });
+      return tileFile(tools, first, patterns.length, { as, scale });
   }
 }
 
 async function cssFile(
-  app: App,
+  tools: Tools,
   patterns: readonly KeptPattern[],
   write: (body: string) => Outcome<OutFile>,
 ): Promise<Outcome<OutFile>> {
@@ -64,7 +75,7 @@ async function cssFile(
     const colours = resolveSlots(recipe.slots, {});
     const tile = tileSvg(scene, colours, { title: name });
     if (!tile.ok) return fail('unsupported', `“${name}”: ${tile.message}`, 'as');
-    const whole = { ...tile, svg: await app.pictures.embed(tile.svg) };
+    const whole = { ...tile, svg: await tools.pictures.embed(tile.svg) };
     const className = `pattern-${freeSlug(name, taken)}`;
     parts.push(patternCss(scene, colours, { name, className, tile: whole }));
   }
@@ -73,7 +84,7 @@ async function cssFile(
 
 /** A pixel of a tile file is a CSS px times `scale`. */
 async function tileFile(
-  app: App,
+  tools: Tools,
   { name, recipe }: KeptPattern,
   count: number,
   { as, scale }: { as: 'tile-svg' | 'tile-png'; scale: number },
@@ -96,10 +107,10 @@ async function tileFile(
     );
   const tile = tileSvg(scene, colours, { title: name, ...(pixels ? { pixels } : {}) });
   if (!tile.ok) return fail('unsupported', `“${name}”: ${tile.message}`, 'as');
-  const svg = await app.pictures.embed(tile.svg);
+  const svg = await tools.pictures.embed(tile.svg);
   if (!pixels)
     return done({ fileName: `${slug(name)} tile.svg`, mediaType: 'image/svg+xml', bytes: strToU8(svg) });
-  const bytes = withResolution(await app.pool.png(svg), 96 * scale);
+  const bytes = withResolution(await tools.pool.png(svg), 96 * scale);
   return done({ fileName: `${slug(name)} tile.png`, mediaType: 'image/png', bytes });
 }
 

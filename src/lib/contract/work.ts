@@ -1,0 +1,83 @@
+import type { PictureLook } from '../core/colour/look';
+import type { ImportedMotif } from './data';
+import type { Outcome } from './failure';
+import type { RouteName } from './routes';
+import type { FileAsset, Takeable } from './taking';
+
+/**
+ * What the server asks of its child processes, and what each answers with. They parse and draw; the server queries,
+ * checks and hands on. A child reads the library itself, from the database file `store`, and never writes it.
+ */
+export type Work = {
+  swatch: { ask: SwatchAsk; answer: { bytes: Uint8Array; fixed: boolean } };
+  recolour: { ask: { store: string; asset: string; look: PictureLook }; answer: { bytes: Uint8Array } };
+  layoutSvg: {
+    ask: { store: string; layout: string; as: 'live' | 'expanded'; bleed: boolean; path: string };
+    answer: { name: string };
+  };
+  layoutPng: {
+    ask: { store: string; layout: string; ppi: number; bleed: boolean; path: string };
+    answer: { bytes: number };
+  };
+  sheetPng: { ask: { store: string; sheet: string; ppi: number; path: string }; answer: { bytes: number } };
+  handOut: {
+    ask: HandOut & { store: string; path: string };
+    answer: { fileName: string; mediaType: string };
+  };
+  readMotif: {
+    ask: { fileName: string; svg: string };
+    answer: { motif: Omit<ImportedMotif, 'asset'>; pictures: FileAsset[] };
+  };
+  readPicture: {
+    ask: { path: string; fileName: string };
+    answer: {
+      /** The picture made ready to draw; `null` where the file's own bytes are. */
+      ready: FileAsset | null;
+      sourceType: string;
+      width: number;
+      height: number;
+      ppi: number | null;
+      notes: string[];
+    };
+  };
+  readFile: {
+    ask: { store: string; path: string; fileName: string; folder: string };
+    answer: { items: Takeable[]; notes: string[]; bytes: number };
+  };
+  /** Checks all of the database; `unused` are files that nothing refers to any more. */
+  lookOver: { ask: { store: string }; answer: { problems: string[]; unused: string[] } };
+  checkBody: { ask: { route: RouteName; bytes: Uint8Array }; answer: { value: unknown } };
+};
+
+export type WorkName = keyof Work;
+export type Ask<N extends WorkName> = Work[N]['ask'];
+export type Answer<N extends WorkName> = Outcome<Work[N]['answer']>;
+
+export type SwatchAsk = {
+  store: string;
+  pattern: string;
+  revision: number | 'draft';
+  colourway: string | null;
+  /** An address that names its look may be kept for ever. */
+  named: boolean;
+  as: 'svg' | 'png';
+  width: number;
+  height: number;
+  scale: number;
+  /** Pixels of a PNG to a CSS px. */
+  pixels: number;
+};
+
+/** Which patterns are handed out (all without `ids`) and as what; a tile's pixel is a CSS px times `scale`. */
+export type HandOut = {
+  ids?: string[];
+  as: 'svg' | 'zip' | 'tile-svg' | 'tile-png' | 'css' | 'tokens';
+  scale: number;
+};
+
+/** A message to a child, and those that come back. */
+export type WorkCall = { id: number; name: WorkName; ask: unknown };
+export type WorkReply =
+  | { id: number; progress: number }
+  | { id: number; outcome: Outcome<unknown> }
+  | { id: number; fault: string };

@@ -1,0 +1,36 @@
+import type { WorkName } from '../../contract/work';
+
+/**
+ * Lanes keep asks of one size together: what takes a moment never waits behind what takes minutes. `niceness` lets the
+ * server itself, and quick work, go first on a busy machine.
+ */
+export const LANES = {
+  quick: { processes: 2, waiting: 600, niceness: 1 },
+  files: { processes: 2, waiting: 40, niceness: 5 },
+  exports: { processes: 1, waiting: 40, niceness: 10 },
+} as const;
+
+export type Lane = keyof typeof LANES;
+
+export type WorkLimit = {
+  lane: Lane;
+  seconds: number;
+  megabytes: number;
+  /** What the work is, for sentences: "… took longer than 10 s". */
+  what: string;
+};
+
+/** Time and memory that one ask may take, by kind. Our own choices: a hundred times what real work was seen to need. */
+export const WORK_LIMITS: Readonly<Record<WorkName, WorkLimit>> = {
+  swatch: { lane: 'quick', seconds: 10, megabytes: 700, what: 'Drawing this pattern' },
+  recolour: { lane: 'quick', seconds: 30, megabytes: 1500, what: 'Recolouring this picture' },
+  readMotif: { lane: 'quick', seconds: 15, megabytes: 900, what: 'Reading this SVG' },
+  readPicture: { lane: 'quick', seconds: 40, megabytes: 1500, what: 'Reading this picture' },
+  checkBody: { lane: 'quick', seconds: 10, megabytes: 900, what: 'Checking this request' },
+  layoutSvg: { lane: 'files', seconds: 60, megabytes: 1200, what: 'Writing this SVG' },
+  readFile: { lane: 'files', seconds: 60, megabytes: 1500, what: 'Reading this file' },
+  handOut: { lane: 'files', seconds: 120, megabytes: 1500, what: 'Writing this file' },
+  lookOver: { lane: 'files', seconds: 600, megabytes: 1500, what: 'Looking the database over' },
+  layoutPng: { lane: 'exports', seconds: 900, megabytes: 2000, what: 'Drawing this picture' },
+  sheetPng: { lane: 'exports', seconds: 900, megabytes: 2000, what: 'Drawing this sheet' },
+};

@@ -1,0 +1,66 @@
+import { writeFileSync } from 'node:fs';
+import { checkBody } from '../../contract/bodies';
+import { done } from '../../contract/failure';
+import type { Answer, Ask, WorkName } from '../../contract/work';
+import { withBleed } from '../../core/scene/reframe';
+import { getLayout } from '../repo/layouts';
+import { getStrikeOff } from '../repo/strike-offs';
+import { unusedAssets } from '../repo/tidying';
+import { writePng } from './draw-png';
+import { handOut } from './handing-out';
+import { sceneOf, sheetScene } from './layout-scene';
+import { layoutFile } from './layout-svg';
+import { lookOver } from './look-over';
+import { readMotif, readPictureFile } from './reading-motifs';
+import { readFileIn } from './taking-in';
+import { drawSwatch } from './swatch';
+import { libraryAt, threadedToolsAt, toolsAt } from './tools';
+
+type Task<N extends WorkName> = (
+  ask: Ask<N>,
+  progress: (share: number) => void,
+) => Promise<Answer<N>> | Answer<N>;
+
+/** Everything that a child process does, by name. */
+export const TASKS: { [N in WorkName]: Task<N> } = {
+  swatch: (ask) => drawSwatch(toolsAt(ask.store), ask),
+  recolour: async ({ store, asset, look }) => {
+    const bytes = await toolsAt(store).pictures.recoloured(asset, look);
+    return bytes ? done({ bytes }) : NO_PICTURE;
+  },
+  layoutSvg: async ({ store, layout: id, as, bleed, path }) => {
+    const tools = toolsAt(store);
+    const layout = getLayout(tools.db, id);
+    if (!layout.ok) return layout;
+    const svg = layoutFile(tools.db, layout.value, { as, bleed: bleed ? layout.value.bleed : 0 });
+    writeFileSync(path, await tools.pictures.embed(svg));
+    return done({ name: layout.value.name });
+  },
+  layoutPng: async ({ store, layout: id, ppi, bleed, path }, progress) => {
+    const tools = threadedToolsAt(store);
+    const layout = getLayout(tools.db, id);
+    if (!layout.ok) return layout;
+    const scene = withBleed(sceneOf(tools.db, layout.value), bleed ? layout.value.bleed : 0);
+    return writePng(tools, scene, { ppi, path, progress });
+  },
+  sheetPng: async ({ store, sheet: id, ppi, path }, progress) => {
+    const tools = threadedToolsAt(store);
+    const sheet = getStrikeOff(tools.db, id);
+    if (!sheet.ok) return sheet;
+    return writePng(tools, sheetScene(tools.db, sheet.value), { ppi, path, progress });
+  },
+  handOut: ({ store, path, ...wanted }) => handOut(toolsAt(store), wanted, path),
+  readMotif,
+  readPicture: readPictureFile,
+  readFile: ({ store, ...file }) => readFileIn(toolsAt(store).db, file),
+  lookOver: ({ store }) => {
+    const db = libraryAt(store);
+    return done({ problems: lookOver(db).problems, unused: unusedAssets(db) });
+  },
+  checkBody: ({ route, bytes }) => checkBody(route, bytes),
+};
+
+const NO_PICTURE = {
+  ok: false as const,
+  failure: { code: 'not_found' as const, message: 'There is no such picture.', path: 'hash' },
+};
