@@ -5,7 +5,6 @@ import sharp from 'sharp';
 import { describe, expect, inject, it } from 'vitest';
 import type { LayoutData, FoundPatterns, PatternDetail } from '../../src/lib/contract/data';
 import type { Failure } from '../../src/lib/contract/failure';
-// @ts-expect-error -- the set-up scripts are plain JavaScript, so that they run before anything is installed
 import { freePort, startServer } from '../../scripts/lib/serve.mjs';
 import {
   api,

@@ -9,7 +9,6 @@ import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
 import type { FoundPatterns, LayoutData, PaletteData, PatternDetail } from '../../src/lib/contract/data';
 import { recolourPicture } from '../../src/lib/core/raster/recolour';
 import type { PatternFill } from '../../src/lib/core/recipe/fill';
-// @ts-expect-error -- the set-up scripts are plain JavaScript, so that they run before anything is installed
 import { freePort, startServer } from '../../scripts/lib/serve.mjs';
 import { api, exportPng, layoutWith, must, publishedPattern, unique } from '../support/api';
 import {

@@ -2,7 +2,6 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { TestProject } from 'vitest/node';
-// @ts-expect-error -- the set-up scripts are plain JavaScript, so that they run before anything is installed
 import { freePort, startServer } from '../../scripts/lib/serve.mjs';
 
 declare module 'vitest' {

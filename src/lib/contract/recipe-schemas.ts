@@ -77,6 +77,7 @@ const stroke = Joi.object({
   join: one('miter', 'round', 'bevel'),
   miterLimit: Joi.number().min(1).max(1000).required(),
   dashes: Joi.array().items(Joi.number().min(0).max(1e6)).max(32).required(),
+  dashOffset: finite(1e6),
 });
 
 const matrix = () =>
@@ -93,6 +94,7 @@ const gradient = Joi.object({
     .max(64)
     .required(),
   spread: one('pad', 'reflect', 'repeat'),
+  focus: Joi.object({ x: Joi.number().min(-1).max(1).required(), y: Joi.number().min(-1).max(1).required() }),
 });
 
 const drawn = {

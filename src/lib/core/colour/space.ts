@@ -84,6 +84,23 @@ export function readColour(text: string): ColourResult {
   return { ok: true, hex: formatHex(outside ? mapped(parsed) : parsed), outside };
 }
 
+/** A colour of a drawing as CSS Color 4 writes it, with its alpha; mapped into sRGB. `null` for what is no colour. */
+export function readPaint(text: string): { hex: Hex; alpha: number } | null {
+  const source = text.trim();
+  if (source.length > 200) return null;
+  const parsed = parse(source);
+  if (!parsed) return null;
+  const { alpha = 1 } = parsed;
+  const opaque = { ...parsed, alpha: undefined };
+  const { r, g, b } = rgbOf(opaque);
+  if (![r, g, b].every(Number.isFinite)) return null;
+  const outside = [r, g, b].some((channel) => channel < -HALF_STEP || channel > 1 + HALF_STEP);
+  return {
+    hex: formatHex(outside ? mapped(opaque) : opaque).slice(0, 7),
+    alpha: Math.min(1, Math.max(0, alpha)),
+  };
+}
+
 /** A colour as a CSS oklch() function. */
 export function sayOklch(hex: Hex): string {
   const { l, c, h } = toOklch(hex);

@@ -3,6 +3,7 @@ import { flatten, type Path } from './path';
 import type { AreaResult } from './boolean';
 import type { Point } from './point';
 import { polygonPath } from './shapes';
+import { modulo } from '../num/tolerance';
 
 export type OutlineStroke = {
   width: number;
@@ -10,6 +11,8 @@ export type OutlineStroke = {
   join: 'miter' | 'round' | 'bevel';
   miterLimit: number;
   dashes: readonly number[];
+  /** How far into the dashes the line begins. */
+  dashOffset?: number;
 };
 
 /** Clipper counts in whole numbers: so many to one px. */
@@ -26,7 +29,10 @@ export function strokeOutline(path: Path, stroke: OutlineStroke, tolerance = TOL
   if (!(half > 0)) return { ok: false, message: 'The stroke has no width, so it has no outline.' };
   const rows = flatten(path, stepsFor(half, tolerance)).flatMap(({ points, closed }) =>
     stroke.dashes.length > 0
-      ? dashesOf(points, closed, stroke.dashes).map((dash) => ({ points: dash, closed: false }))
+      ? dashesOf(points, closed, stroke.dashes, stroke.dashOffset ?? 0).map((dash) => ({
+          points: dash,
+          closed: false,
+        }))
       : [{ points, closed }],
   );
   const outlined = stroke.join === 'bevel' ? bevelled : offsetRows;
@@ -141,14 +147,24 @@ function tidy(points: readonly Point[]): Point[] {
 }
 
 /** A line cut into its dashes. */
-function dashesOf(points: readonly Point[], closed: boolean, pattern: readonly number[]): Point[][] {
+function dashesOf(
+  points: readonly Point[],
+  closed: boolean,
+  pattern: readonly number[],
+  offset: number,
+): Point[][] {
   const line = closed && points[0] ? [...points, points[0]] : points;
   const lengths = pattern.length % 2 === 1 ? [...pattern, ...pattern] : [...pattern];
   if (!(lengths.reduce((sum, part) => sum + part, 0) > 0)) return [[...line]];
   const dashes: Point[][] = [];
+  const whole = lengths.reduce((sum, part) => sum + part, 0);
   let index = 0;
-  let left = lengths[0] ?? 0;
-  let dash: Point[] | null = line[0] ? [line[0]] : null;
+  let left = (lengths[0] ?? 0) - modulo(offset, whole);
+  while (left < 0) {
+    index = (index + 1) % lengths.length;
+    left += lengths[index] ?? 0;
+  }
+  let dash: Point[] | null = line[0] && index % 2 === 0 ? [line[0]] : null;
   for (let at = 1; at < line.length; at += 1) {
     let from = line[at - 1]!;
     const to = line[at]!;

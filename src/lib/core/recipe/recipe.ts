@@ -108,6 +108,8 @@ export type GradientPaint = {
   matrix: Affine;
   stops: { at: number; slot: string; opacity: number }[];
   spread: 'pad' | 'reflect' | 'repeat';
+  /** Of a radial one: where its first stop lies within the unit circle; the middle where it is not said. */
+  focus?: Point;
 };
 
 /** A picture that fills the element's path: `matrix` takes its pixels (0 … width, 0 … height) to motif px. */
@@ -124,6 +126,8 @@ export type Stroke = {
   join: LineJoin;
   miterLimit: number;
   dashes: number[];
+  /** How far into the dashes the line begins, px. */
+  dashOffset?: number;
 };
 
 /**

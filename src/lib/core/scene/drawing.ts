@@ -141,6 +141,7 @@ export function transformElement(element: DrawingElement, matrix: Affine): Drawi
       ...stroke,
       width: tidy(stroke.width * scale),
       dashes: stroke.dashes.map((dash) => tidy(dash * scale)),
+      ...(stroke.dashOffset ? { dashOffset: tidy(stroke.dashOffset * scale) } : {}),
     },
     ...(picture ? { picture: { ...picture, matrix: multiply(matrix, picture.matrix) } } : {}),
     ...(clip ? { clip: { ...clip, d: pathText(transformPath(matrix, pathOf(clip))) } } : {}),

@@ -1,10 +1,11 @@
 import { IDENTITY, chain, multiply, scaling, translation, type Affine } from '../geom/affine';
-import { pathBox, type Path } from '../geom/path';
+import type { Box } from '../geom/box';
 import type { Hex } from '../colour/parse';
-import { readColour } from '../colour/space';
 import type { GradientPaint } from '../recipe/recipe';
-import { transformOf } from './import-read';
-import { propertiesOf, type StyleRule } from './style';
+import type { StyleSheet } from './css';
+import { lengthOf, shareOf, type Measures, type Side } from './lengths';
+import { inkOf, propertiesOf, type Ink } from './style';
+import { transformOf } from './transforms';
 import type { XmlNode } from './xml';
 
 export type ImportedGradient = Omit<GradientPaint, 'stops'> & {
@@ -15,50 +16,76 @@ export type ImportedGradient = Omit<GradientPaint, 'stops'> & {
 export type GradientResult = ImportedGradient | { kind: 'plain'; hex: Hex; opacity: number } | null;
 
 const DEEPEST_HREF = 8;
+/** What a drawing keeps of a gradient's stops. */
+const MOST_STOPS = 64;
+/** A focus is kept a little within the circle, as renderers do. */
+const FURTHEST_FOCUS = 0.999;
+
+/** What a gradient is read from. */
+export type GradientSource = {
+  byId: ReadonlyMap<string, XmlNode>;
+  sheet: StyleSheet;
+  measures: Measures;
+  note: (text: string) => void;
+};
 
 /**
- * A <linearGradient> or <radialGradient> with all that it inherits by href (SVG 2, chapter 14), over `path`, as a
- * paint in the space to which `matrix` takes the path. A focus off the centre is not kept; `note` says so.
+ * A <linearGradient> or <radialGradient> with all that it inherits by href (SVG 2, chapter 14), over what has the box
+ * `box`, as a paint in the space to which `matrix` takes that.
  */
 export function readGradient(
   id: string,
-  byId: ReadonlyMap<string, XmlNode>,
-  rules: readonly StyleRule[],
-  path: Path,
+  source: GradientSource,
+  box: Box | null,
   matrix: Affine,
-  note: (text: string) => void,
 ): GradientResult {
+  const { byId, sheet, note } = source;
   const node = byId.get(id);
   if (!node || (node.name !== 'linearGradient' && node.name !== 'radialGradient')) return null;
   const { attributes, stops: stopNodes } = inherited(node, byId);
-  const stops = stopNodes.map((stop) => readStop(stop, rules));
+  if (stopNodes.length > MOST_STOPS)
+    note(`Of the ${stopNodes.length} stops of a gradient ${MOST_STOPS} were kept.`);
+  const stops = thinned(stopNodes, MOST_STOPS).map((stop) => readStop(stop, sheet));
   const last = stops[stops.length - 1];
   if (!last) return null;
   const plain = { kind: 'plain' as const, hex: last.hex, opacity: last.opacity };
   if (stops.length === 1) return plain;
   const inBox = attributes.gradientUnits !== 'userSpaceOnUse';
-  const box = pathBox(path);
-  if (!box || (inBox && (box.width === 0 || box.height === 0))) return plain;
-  const frame = inBox ? chain(translation(box.x, box.y), scaling(box.width, box.height)) : IDENTITY;
-  const at = (name: string, otherwise: number): number => share(attributes[name], otherwise);
+  if (inBox && (!box || box.width === 0 || box.height === 0)) return null;
+  const frame = inBox && box ? chain(translation(box.x, box.y), scaling(box.width, box.height)) : IDENTITY;
+  const at = (name: string, otherwise: string, side: Side): number => {
+    const text = attributes[name] ?? otherwise;
+    return inBox ? shareOf(text, 0, false) : lengthOf(text, source.measures, side);
+  };
   const spread = attributes.spreadMethod;
   const base = {
     spread: spread === 'reflect' || spread === 'repeat' ? (spread as 'reflect' | 'repeat') : ('pad' as const),
     stops: rising(stops),
   };
-  const own = transformOf(attributes.gradientTransform);
+  const own = transformOf(attributes.gradientTransform, source.measures);
   const whole = (vector: Affine): Affine => chain(matrix, frame, own, vector);
   if (node.name === 'linearGradient') {
-    const [x1, y1, x2, y2] = [at('x1', 0), at('y1', 0), at('x2', 1), at('y2', 0)];
+    const [x1, y1, x2, y2] = [
+      at('x1', '0%', 'x'),
+      at('y1', '0%', 'y'),
+      at('x2', '100%', 'x'),
+      at('y2', '0%', 'y'),
+    ];
     if (x1 === x2 && y1 === y2) return plain;
     const vector: Affine = { a: x2 - x1, b: y2 - y1, c: y1 - y2, d: x2 - x1, e: x1, f: y1 };
     return { kind: 'linear', ...base, matrix: whole(vector) };
   }
-  const [cx, cy, r] = [at('cx', 0.5), at('cy', 0.5), at('r', 0.5)];
-  if (r <= 0) return plain;
-  if (Math.hypot(at('fx', cx) - cx, at('fy', cy) - cy) > r * 0.01)
-    note('The focus of a radial gradient was moved to its centre.');
-  return { kind: 'radial', ...base, matrix: whole(multiply(translation(cx, cy), scaling(r))) };
+  const [cx, cy, r] = [at('cx', '50%', 'x'), at('cy', '50%', 'y'), at('r', '50%', 'both')];
+  if (!(r > 0)) return plain;
+  if (shareOf(attributes.fr, 0, false) > 0) note('The inner circle of a radial gradient was left out.');
+  const off = {
+    x: ((attributes.fx === undefined ? cx : at('fx', '50%', 'x')) - cx) / r,
+    y: ((attributes.fy === undefined ? cy : at('fy', '50%', 'y')) - cy) / r,
+  };
+  const far = Math.hypot(off.x, off.y);
+  const within = far > FURTHEST_FOCUS ? FURTHEST_FOCUS / far : 1;
+  const focus = far > 1e-4 ? { focus: { x: off.x * within, y: off.y * within } } : {};
+  return { kind: 'radial', ...base, ...focus, matrix: whole(multiply(translation(cx, cy), scaling(r))) };
 }
 
 /** Attributes and stops with those of the gradients that `node` refers to filled in. */
@@ -78,11 +105,25 @@ function inherited(
   return { attributes, stops };
 }
 
-function readStop(node: XmlNode, rules: readonly StyleRule[]): { at: number; hex: Hex; opacity: number } {
-  const own = propertiesOf(node, rules);
-  const read = readColour(own['stop-color'] ?? '#000000');
-  const opacity = Math.min(1, Math.max(0, share(own['stop-opacity'], 1)));
-  return { at: Math.min(1, Math.max(0, share(own.offset, 0))), hex: read.ok ? read.hex : '#000000', opacity };
+function readStop(node: XmlNode, sheet: StyleSheet): { at: number; hex: Hex; opacity: number } {
+  const own = propertiesOf(node, sheet);
+  const ink = inkOf(own['stop-color'] ?? '#000000', textColour(node, sheet)) ?? BLACK;
+  return {
+    at: shareOf(own.offset, 0),
+    hex: ink.hex,
+    opacity: ink.alpha * shareOf(own['stop-opacity'], 1),
+  };
+}
+
+const BLACK: Ink = { hex: '#000000', alpha: 1 };
+
+/** The colour of text where an element stands: `currentColor` of a stop is that of the gradient, not of what it fills. */
+function textColour(node: XmlNode, sheet: StyleSheet): Ink {
+  for (let at: XmlNode | null = node; at; at = at.parent) {
+    const { color } = propertiesOf(at, sheet);
+    if (color && color !== 'inherit' && color !== 'currentColor') return inkOf(color, BLACK) ?? BLACK;
+  }
+  return BLACK;
 }
 
 /** Offsets never fall: each is at least the one before. */
@@ -94,9 +135,11 @@ function rising<T extends { at: number }>(stops: T[]): T[] {
   });
 }
 
-/** A number or a percentage; userSpaceOnUse percentages are rare and taken as shares of 1. */
-function share(text: string | undefined, otherwise: number): number {
-  const value = Number.parseFloat(text ?? '');
-  if (!Number.isFinite(value)) return otherwise;
-  return text?.trim().endsWith('%') ? value / 100 : value;
+/** At most `most` of a list, evenly, the first and the last among them. */
+function thinned<T>(list: readonly T[], most: number): T[] {
+  if (list.length <= most) return [...list];
+  return Array.from(
+    { length: most },
+    (_, index) => list[Math.round((index * (list.length - 1)) / (most - 1))] as T,
+  );
 }

@@ -22,7 +22,10 @@ import {
 } from '../recipe/recipe';
 import { freeName } from '../recipe/edit';
 import { ArtReader, moved, type Drawn, type SetText } from './art-reader';
-import { lengthOf, rootMatrix, shapePath, transformOf, viewBoxOf, viewportMatrix } from './import-read';
+import { rootMatrix, shapePath, viewBoxOf, viewportMatrix } from './import-read';
+import { lengthOf } from './lengths';
+import { mergeColours } from './merge-colours';
+import { transformOf } from './transforms';
 import { groundOf, withinTile } from './tile-edges';
 import type { XmlNode } from './xml';
 
@@ -61,7 +64,7 @@ export function readPatterns(
   setText: SetText | null,
   skip: ReadonlySet<XmlNode> = new Set(),
 ): PatternsImport {
-  const reader = new ArtReader(root, newId, setText);
+  const reader = new ArtReader(root, { newId, setText });
   const found: XmlNode[] = [];
   const gather = (node: XmlNode): void => {
     if (node.name === 'pattern' && !skip.has(node)) found.push(node);
@@ -129,7 +132,17 @@ class PatternReader {
     const recipe = emptyRecipe('px', unit);
     const ground = groundOf(drawn, unit);
     const rest = ground ? drawn.slice(1) : drawn;
-    const cut = this.value('overflow') === 'visible' ? rest : withinTile(rest, unit);
+    const within = this.value('overflow') === 'visible' ? rest : withinTile(rest, unit);
+    const palette = new Set<string>(ground ? [ground] : []);
+    for (const { element } of within) for (const slot of slotsIn(element)) palette.add(slot);
+    const merged = mergeColours(
+      within.map(({ element }) => element),
+      [...this.art.slots.values()].filter((slot) => palette.has(slot.id)),
+      // The ground keeps the slot that it has.
+      LIMITS.slots - 1,
+    );
+    if (merged.note) this.notes.push(merged.note);
+    const cut = within.map((one, index) => ({ ...one, element: merged.elements[index] ?? one.element }));
     const groups =
       holder.children.length <= MOST_MOTIFS && cut.length <= MOST_MOTIFS ? cut.map((one) => [one]) : [cut];
     const motifs: Motif[] = [];

@@ -7,11 +7,11 @@ import type { ColourSlot } from '../colour/slots';
 import { LIMITS } from '../recipe/limits';
 import type { DrawingElement, MotifContent } from '../recipe/recipe';
 import { pathText } from '../scene/drawing';
-import { ArtReader, moved, type SetText } from './art-reader';
-import { rootMatrix } from './import-read';
+import { ArtReader, moved, type DrawPicture, type SetText } from './art-reader';
+import { mergeColours } from './merge-colours';
 import { readSvgTree, type XmlNode } from './xml';
 
-export type { SetText };
+export type { DrawPicture, SetText };
 
 export type DrawingContent = Extract<MotifContent, { kind: 'drawing' }>;
 
@@ -32,17 +32,22 @@ export type SvgImport =
 /**
  * Reads an SVG file as a motif: paths, basic shapes, gradients, clip paths, embedded pictures and, where `setText` can,
  * text; rebuilt from an allow-list, with all transforms applied and the middle of the art at (0, 0). Its colours become
- * slots, equal ones merged. `notes` says what was left out or changed. `newId` makes slot ids.
+ * slots, equal ones merged, and alike ones where there are more than a pattern holds. What cannot be kept as vectors is
+ * drawn by `drawPicture`. `notes` says what was left out or changed. `newId` makes slot ids.
  */
-export function importSvg(text: string, newId: () => string, setText?: SetText): SvgImport {
+export function importSvg(
+  text: string,
+  newId: () => string,
+  { setText = null, drawPicture = null }: { setText?: SetText | null; drawPicture?: DrawPicture | null } = {},
+): SvgImport {
   const tree = readSvgTree(text);
   if (!tree.ok) return tree;
-  const reader = new ArtReader(tree.root, newId, setText ?? null);
+  const reader = new ArtReader(tree.root, { newId, setText, drawPicture });
   return motifOf(tree.root, reader);
 }
 
 function motifOf(root: XmlNode, reader: ArtReader): SvgImport {
-  const drawn = reader.whole(root, rootMatrix(root));
+  const drawn = reader.all();
   if (!drawn)
     return { ok: false, message: `The SVG draws more than ${LIMITS.elements} paths; simplify it first.` };
   const box = unionBoxes(drawn.map((item) => item.box));
@@ -52,6 +57,11 @@ function motifOf(root: XmlNode, reader: ArtReader): SvgImport {
       message: 'The SVG draws nothing that Isle can use: no visible path or shape was found.',
     };
   const origin = boxCentre(box);
+  const merged = mergeColours(
+    drawn.map((item) => moved(item, translation(-origin.x, -origin.y))),
+    [...reader.slots.values()],
+  );
+  if (merged.note) reader.note(merged.note);
   const title = root.children.find((child) => child.name === 'title')?.text.trim() ?? '';
   return {
     ok: true,
@@ -61,9 +71,9 @@ function motifOf(root: XmlNode, reader: ArtReader): SvgImport {
       asset: null,
       width: Math.max(box.width, 0.01),
       height: Math.max(box.height, 0.01),
-      elements: drawn.map((item) => moved(item, translation(-origin.x, -origin.y))),
+      elements: merged.elements,
     },
-    slots: [...reader.slots.values()],
+    slots: merged.slots,
     pictures: reader.pictures,
     origin,
     notes: [...reader.notes],

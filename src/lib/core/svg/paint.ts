@@ -21,8 +21,12 @@ export function paintMarkup(paint: Paint | null, colours: Colours): PaintMarkup 
   return gradientMarkup(paint, colours);
 }
 
-function gradientMarkup({ kind, matrix, stops, spread }: GradientPaint, colours: Colours): PaintMarkup {
-  const form = kind === 'linear' ? 'x1="0" y1="0" x2="1" y2="0"' : 'cx="0" cy="0" r="1"';
+function gradientMarkup(
+  { kind, matrix, stops, spread, focus }: GradientPaint,
+  colours: Colours,
+): PaintMarkup {
+  const off = focus ? ` fx="${num(focus.x)}" fy="${num(focus.y)}"` : '';
+  const form = kind === 'linear' ? 'x1="0" y1="0" x2="1" y2="0"' : `cx="0" cy="0" r="1"${off}`;
   const method = spread === 'pad' ? '' : ` spreadMethod="${spread}"`;
   const attributes = `gradientUnits="userSpaceOnUse" ${form} gradientTransform="${matrixText(matrix)}"${method}`;
   const body = stops

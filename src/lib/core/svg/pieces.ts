@@ -53,6 +53,7 @@ function strokeMarkup(element: Element, colours: Colours): string {
       ? ` stroke-miterlimit="${num(stroke.miterLimit)}"`
       : ` stroke-linejoin="${stroke.join}"`,
     stroke.dashes.length > 0 ? ` stroke-dasharray="${stroke.dashes.map(num).join(' ')}"` : '',
+    stroke.dashOffset ? ` stroke-dashoffset="${num(stroke.dashOffset)}"` : '',
   ];
   return parts.join('');
 }
@@ -106,6 +107,7 @@ function throughMatrix(element: Element, matrix: Affine, scale: number): Element
     ...element.stroke,
     width: element.stroke.width * scale,
     dashes: element.stroke.dashes.map((dash) => dash * scale),
+    ...(element.stroke.dashOffset ? { dashOffset: element.stroke.dashOffset * scale } : {}),
   };
   const { fill, picture, clip } = element;
   const path = transformPath(matrix, element.path);

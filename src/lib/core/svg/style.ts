@@ -1,27 +1,36 @@
 import type { Hex } from '../colour/parse';
-import { readColour } from '../colour/space';
+import { readPaint } from '../colour/space';
 import type { LineCap, LineJoin } from '../recipe/recipe';
+import { inlineDeclarations, type Declaration, type StyleSheet } from './css';
+import { lengthOf, shareOf, type Measures } from './lengths';
 import type { XmlNode } from './xml';
 
-/** A plain colour, or a reference to a gradient with the colour to take where it cannot be used. */
-export type PaintStyle = { hex: Hex; gradient: string | null };
+/** A plain colour with its own opacity, or a reference to a gradient or pattern with the colour to take where it fails. */
+export type PaintStyle = { hex: Hex; alpha: number; reference: string | null };
+
+/** A colour with its opacity. */
+export type Ink = { hex: Hex; alpha: number };
 
 /** The presentation properties that an imported drawing keeps, as they are inherited down the tree. */
 export type Style = {
   fill: PaintStyle | null;
   stroke: PaintStyle | null;
-  color: Hex;
+  color: Ink;
   fillRule: 'nonzero' | 'evenodd';
   strokeWidth: number;
   cap: LineCap;
   join: LineJoin;
   miterLimit: number;
   dashes: number[];
+  dashOffset: number;
   fillOpacity: number;
   strokeOpacity: number;
-  /** The product of the opacities of the element and all groups around it. */
+  /** The element's own opacity; not inherited. */
   opacity: number;
   visible: boolean;
+  /** Strokes keep their width whatever the transform. Not inherited. */
+  fixedStroke: boolean;
+  strokeFirst: boolean;
   /** For text: the families asked for, size in user units, weight and anchor. */
   fontFamily: string;
   fontSize: number;
@@ -30,21 +39,26 @@ export type Style = {
   clipRule: 'nonzero' | 'evenodd';
 };
 
+const BLACK: Ink = { hex: '#000000', alpha: 1 };
+
 /** SVG's initial values. */
 export const INITIAL_STYLE: Style = {
-  fill: { hex: '#000000', gradient: null },
+  fill: { ...BLACK, reference: null },
   stroke: null,
-  color: '#000000',
+  color: BLACK,
   fillRule: 'nonzero',
   strokeWidth: 1,
   cap: 'butt',
   join: 'miter',
   miterLimit: 4,
   dashes: [],
+  dashOffset: 0,
   fillOpacity: 1,
   strokeOpacity: 1,
   opacity: 1,
   visible: true,
+  fixedStroke: false,
+  strokeFirst: false,
   fontFamily: '',
   fontSize: 16,
   fontWeight: 'normal',
@@ -52,151 +66,116 @@ export const INITIAL_STYLE: Style = {
   clipRule: 'nonzero',
 };
 
-/** A style rule with one simple selector: a tag, an id and classes that must all hold. */
-export type StyleRule = {
-  tag: string | null;
-  id: string | null;
-  classes: string[];
-  weight: number;
-  values: Record<string, string>;
-};
+/** Attributes that are no presentation attributes although a property has their name. */
+const NOT_PRESENTED = new Set(['width', 'height', 'x', 'y', 'r', 'rx', 'ry', 'cx', 'cy', 'd']);
 
-/** The rules of a <style> element whose selectors are simple (`path`, `.a`, `#b`, `rect.a`); others are skipped. */
-export function readRules(css: string): { rules: StyleRule[]; skipped: boolean } {
-  const rules: StyleRule[] = [];
-  let skipped = false;
-  const plain = css.replace(/\/\*[\s\S]*?\*\//g, '');
-  for (const [, selectors = '', body = ''] of plain.matchAll(/([^{}]+)\{([^{}]*)\}/g)) {
-    for (const selector of selectors.split(',').map((part) => part.trim())) {
-      const match = /^(\*|[a-z][\w]*)?(#[\w-]+)?((?:\.[\w-]+)*)$/i.exec(selector);
-      if (!match || selector === '') {
-        skipped = true;
-        continue;
-      }
-      const [, tag = '*', id, classes = ''] = match;
-      const names = classes.split('.').filter((name) => name !== '');
-      const weight = (id ? 100 : 0) + names.length * 10 + (tag === '*' ? 0 : 1);
-      rules.push({
-        tag: tag === '*' ? null : tag,
-        id: id?.slice(1) ?? null,
-        classes: names,
-        weight,
-        values: declarations(body),
-      });
-    }
-  }
-  return { rules, skipped };
-}
-
-function ruled(node: XmlNode, rules: readonly StyleRule[]): Record<string, string>[] {
-  if (rules.length === 0) return [];
-  const classes = new Set((node.attributes.class ?? '').split(/\s+/));
-  return rules
-    .filter(
-      ({ tag, id, classes: names }) =>
-        (tag === null || tag === node.name) &&
-        (id === null || id === node.attributes.id) &&
-        names.every((name) => classes.has(name)),
-    )
-    .sort((one, other) => one.weight - other.weight)
-    .map(({ values }) => values);
-}
-
-/** All properties of an element: its attributes, then the rules that match it, then its style attribute. */
-export function propertiesOf(node: XmlNode, rules: readonly StyleRule[]): Record<string, string> {
-  const inline = declarations(node.attributes.style ?? '');
-  return Object.assign({}, node.attributes, ...ruled(node, rules), inline) as Record<string, string>;
-}
-
-/** The style of `node` below `parent`. Notes what was left out. */
-export function styleOf(
-  node: XmlNode,
-  parent: Style,
-  rules: readonly StyleRule[],
-  note: (text: string) => void,
-): Style {
-  const own = propertiesOf(node, rules);
-  const style = { ...parent };
-  if (own.color) style.color = plainColour(own.color, parent.color) ?? parent.color;
-  if (own.fill) style.fill = paint(own.fill, parent.fill, style.color, note);
-  if (own.stroke) style.stroke = paint(own.stroke, parent.stroke, style.color, note);
-  const rule = own['fill-rule'];
-  if (rule === 'evenodd' || rule === 'nonzero') style.fillRule = rule;
-  const cap = own['stroke-linecap'];
-  if (cap === 'butt' || cap === 'round' || cap === 'square') style.cap = cap;
-  const join = own['stroke-linejoin'];
-  if (join === 'miter' || join === 'round' || join === 'bevel') style.join = join;
-  style.strokeWidth = number(own['stroke-width'], parent.strokeWidth);
-  style.miterLimit = Math.max(1, number(own['stroke-miterlimit'], parent.miterLimit));
-  if (own['stroke-dasharray']) style.dashes = dashes(own['stroke-dasharray']);
-  style.fillOpacity = share(own['fill-opacity'], parent.fillOpacity);
-  style.strokeOpacity = share(own['stroke-opacity'], parent.strokeOpacity);
-  style.opacity = parent.opacity * share(own.opacity, 1);
-  if (own.visibility) style.visible = own.visibility === 'visible' || own.visibility === 'inherit';
-  if (own.display === 'none') style.visible = false;
-  if (own['clip-rule'] === 'evenodd' || own['clip-rule'] === 'nonzero') style.clipRule = own['clip-rule'];
-  if (own['font-family']) style.fontFamily = own['font-family'];
-  style.fontSize = number(own['font-size'], parent.fontSize);
-  if (own['font-weight']) style.fontWeight = own['font-weight'];
-  if (own['text-anchor']) style.textAnchor = own['text-anchor'];
-  for (const property of ['mask', 'filter', 'marker-start', 'marker-mid', 'marker-end'])
-    if (own[property] && own[property] !== 'none') note(`A ${property} was left out.`);
-  return style;
-}
-
-function declarations(css: string): Record<string, string> {
-  const found: Record<string, string> = {};
-  for (const part of css.split(';')) {
-    const colon = part.indexOf(':');
-    if (colon > 0)
-      found[part.slice(0, colon).trim()] = part
-        .slice(colon + 1)
-        .replace('!important', '')
-        .trim();
-  }
+/** All properties of an element: its attributes, then the rules that match it, then its style attribute; important ones last. */
+export function propertiesOf(node: XmlNode, sheet: StyleSheet): Record<string, string> {
+  const found: Record<string, string> = { ...node.attributes };
+  const inline = node.attributes.style ? inlineDeclarations(node.attributes.style) : [];
+  const ruled = sheet.declarations(node);
+  const take = (list: readonly Declaration[], important: boolean): void => {
+    for (const one of list)
+      if (one.important === important && !NOT_PRESENTED.has(one.name)) found[one.name] = one.value;
+  };
+  take(ruled, false);
+  take(inline, false);
+  take(ruled, true);
+  take(inline, true);
   return found;
 }
 
-function paint(
-  value: string,
-  inherited: PaintStyle | null,
-  current: Hex,
+/** The style of an element with the given properties below `parent`. Notes what was not understood. */
+export function styleOf(
+  own: Readonly<Record<string, string>>,
+  parent: Style,
+  viewport: Measures['viewport'],
   note: (text: string) => void,
-): PaintStyle | null {
+): Style {
+  const style: Style = { ...parent, opacity: shareOf(own.opacity, 1), fixedStroke: false };
+  const inherits = (name: string): boolean => own[name] === undefined || own[name] === 'inherit';
+  if (!inherits('font-size'))
+    style.fontSize = Math.max(
+      0,
+      lengthOf(
+        own['font-size'],
+        { fontSize: parent.fontSize, viewport: { width: parent.fontSize, height: parent.fontSize } },
+        'x',
+        parent.fontSize,
+      ),
+    );
+  const measures = { fontSize: style.fontSize, viewport };
+  const length = (name: string, otherwise: number): number => {
+    const value = inherits(name) ? otherwise : lengthOf(own[name], measures, 'both', otherwise);
+    return value >= 0 ? value : otherwise;
+  };
+  if (own.color && !inherits('color')) style.color = inkOf(own.color, parent.color) ?? parent.color;
+  if (own.fill && !inherits('fill')) style.fill = paintOf(own.fill, style.color, note);
+  if (own.stroke && !inherits('stroke')) style.stroke = paintOf(own.stroke, style.color, note);
+  // What says "as the text's colour" goes on to mean the colour where it is used.
+  const oneOf = <T extends string>(name: string, values: readonly T[], otherwise: T): T =>
+    values.find((value) => value === own[name]?.trim()) ?? otherwise;
+  style.fillRule = oneOf('fill-rule', ['evenodd', 'nonzero'], parent.fillRule);
+  style.clipRule = oneOf('clip-rule', ['evenodd', 'nonzero'], parent.clipRule);
+  style.cap = oneOf('stroke-linecap', ['butt', 'round', 'square'], parent.cap);
+  const join = own['stroke-linejoin']?.trim();
+  style.join = oneOf(
+    'stroke-linejoin',
+    ['miter', 'round', 'bevel'],
+    join === 'miter-clip' || join === 'arcs' ? 'miter' : parent.join,
+  );
+  style.strokeWidth = length('stroke-width', parent.strokeWidth);
+  const mitre = Number.parseFloat(own['stroke-miterlimit'] ?? '');
+  if (mitre >= 1) style.miterLimit = Math.min(1000, mitre);
+  if (!inherits('stroke-dasharray')) style.dashes = dashesOf(own['stroke-dasharray'] ?? '', measures);
+  if (!inherits('stroke-dashoffset'))
+    style.dashOffset = lengthOf(own['stroke-dashoffset'], measures, 'both', 0);
+  style.fillOpacity = shareOf(own['fill-opacity'], parent.fillOpacity);
+  style.strokeOpacity = shareOf(own['stroke-opacity'], parent.strokeOpacity);
+  if (own.visibility && !inherits('visibility')) style.visible = own.visibility.trim() === 'visible';
+  style.fixedStroke = own['vector-effect']?.trim() === 'non-scaling-stroke';
+  const order = own['paint-order'];
+  if (order !== undefined) style.strokeFirst = paintsStrokeFirst(order);
+  if (own['font-family'] && !inherits('font-family')) style.fontFamily = own['font-family'];
+  if (own['font-weight'] && !inherits('font-weight')) style.fontWeight = own['font-weight'];
+  if (own['text-anchor'] && !inherits('text-anchor')) style.textAnchor = own['text-anchor'].trim();
+  return style;
+}
+
+/** paint-order: what is named comes first, in that order; then fill, stroke, markers. */
+function paintsStrokeFirst(order: string): boolean {
+  const named = order.trim().split(/\s+/);
+  const stroke = named.indexOf('stroke');
+  const fill = named.indexOf('fill');
+  return stroke >= 0 && (fill < 0 || stroke < fill);
+}
+
+function paintOf(value: string, current: Ink, note: (text: string) => void): PaintStyle | null {
   const text = value.trim();
-  if (text === 'none' || text === 'transparent') return null;
-  if (text === 'inherit') return inherited;
-  if (text.toLowerCase() === 'currentcolor') return { hex: current, gradient: null };
-  const reference = /^url\(\s*["']?#([^"')]+)["']?\s*\)\s*(.*)$/.exec(text);
+  if (text === 'none' || text === 'context-fill' || text === 'context-stroke') return null;
+  const reference = /^url\(\s*["']?#([^"')]{1,200})["']?\s*\)\s*(.{0,200})$/.exec(text);
   if (reference) {
     const [, id = '', fallback = ''] = reference;
-    return { hex: plainColour(fallback, null) ?? '#808080', gradient: id };
+    const ink = fallback === '' || fallback === 'none' ? null : inkOf(fallback, current);
+    return { ...(ink ?? { hex: '#808080', alpha: fallback === 'none' ? 0 : 1 }), reference: id };
   }
-  const colour = plainColour(text, null);
-  if (colour === null) note(`The colour “${text.slice(0, 40)}” was not understood and became black.`);
-  return { hex: colour ?? '#000000', gradient: null };
+  const ink = inkOf(text, current);
+  if (!ink) note(`The colour “${text.slice(0, 40)}” was not understood and became black.`);
+  return { ...(ink ?? BLACK), reference: null };
 }
 
-function plainColour(text: string, otherwise: Hex | null): Hex | null {
-  const read = readColour(text);
-  return read.ok ? read.hex : otherwise;
+/** A colour as CSS writes it, `currentColor` too; `null` for what is none. */
+export function inkOf(text: string, current: Ink): Ink | null {
+  return text.trim().toLowerCase() === 'currentcolor' ? current : readPaint(text);
 }
 
-function number(text: string | undefined, otherwise: number): number {
-  const value = Number.parseFloat(text ?? '');
-  return Number.isFinite(value) && value >= 0 ? value : otherwise;
-}
-
-function share(text: string | undefined, otherwise: number): number {
-  const value = Number.parseFloat(text ?? '');
-  if (!Number.isFinite(value)) return otherwise;
-  return Math.min(1, Math.max(0, text?.trim().endsWith('%') ? value / 100 : value));
-}
-
-function dashes(text: string): number[] {
+function dashesOf(text: string, measures: Measures): number[] {
+  if (text.trim() === 'none' || text.length > 2000) return [];
   const values = text
+    .trim()
     .split(/[\s,]+/)
-    .map(Number.parseFloat)
-    .filter((value) => Number.isFinite(value) && value >= 0);
-  return values.some((value) => value > 0) ? values.slice(0, 32) : [];
+    .map((part) => lengthOf(part, measures, 'both', Number.NaN));
+  if (!values.every((value) => value >= 0) || !values.some((value) => value > 0)) return [];
+  // An odd number of dashes is gone through twice.
+  return (values.length % 2 === 1 ? [...values, ...values] : values).slice(0, 32);
 }

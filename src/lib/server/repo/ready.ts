@@ -1,5 +1,6 @@
 import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { newId } from './context';
 import type { FileAsset } from '../../contract/taking';
 import { recipeAssets, type KeptPalette, type KeptPattern } from '../../core/recipe/library';
 
@@ -10,7 +11,6 @@ import { recipeAssets, type KeptPalette, type KeptPattern } from '../../core/rec
  */
 export class LayingReady {
   bytes = 0;
-  private count = 0;
 
   constructor(private readonly folder: string) {
     mkdirSync(folder, { recursive: true });
@@ -31,7 +31,7 @@ export class LayingReady {
   }
 
   private item(kind: 'pattern' | 'palette', kept: unknown): string {
-    const key = `i${this.count++}`;
+    const key = newId();
     this.write(`${key}.${kind}.json`, JSON.stringify(kept));
     return key;
   }

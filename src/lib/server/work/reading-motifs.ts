@@ -6,13 +6,14 @@ import type { Answer, Ask } from '../../contract/work';
 import { tidyName } from '../../core/num/text';
 import { LIMITS } from '../../core/recipe/limits';
 import { importSvg } from '../../core/svg/import';
+import { picturesWithin } from '../render/fragment';
 import { readPicture } from '../render/picture';
 import { setText } from '../render/text';
 import { settlePictures } from './pictures-in';
 
 /** An SVG file as a motif, with the pictures inside it made ready. */
 export async function readMotif({ fileName, svg }: Ask<'readMotif'>): Promise<Answer<'readMotif'>> {
-  const read = importSvg(svg, () => nanoid(12), setText);
+  const read = importSvg(svg, () => nanoid(12), { setText, drawPicture: picturesWithin() });
   if (!read.ok) return fail('unsupported', `“${fileName}”: ${read.message}`, 'svg');
   const { elements, assets, notes } = await settlePictures(read.content.elements, read.pictures, fileName);
   if (elements.length === 0)

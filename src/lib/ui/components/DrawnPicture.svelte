@@ -10,8 +10,18 @@
 
   const MOST_TRIES = 6;
   let tries = $state(0);
-  let fault: { src: string; message: string } | null = $state.raw(null);
+  let fault = $state.raw<{ src: string; message: string } | null>(null);
   const said = $derived(fault?.src === src ? fault.message : null);
+
+  /** Hears of a picture that fails, also of one that failed before the page came to life; no inline handler does that. */
+  function failing(image: HTMLImageElement): { destroy: () => void } {
+    const failed = (): void => {
+      if (tries < MOST_TRIES) void askWhy(src);
+    };
+    image.addEventListener('error', failed);
+    if (image.complete && image.naturalWidth === 0 && image.loading !== 'lazy') failed();
+    return { destroy: () => image.removeEventListener('error', failed) };
+  }
 
   async function askWhy(failed: string): Promise<void> {
     const answer = await fetch(failed).catch(() => null);
@@ -37,7 +47,7 @@
       loading={lazy ? 'lazy' : undefined}
       decoding="async"
       draggable="false"
-      onerror={() => tries < MOST_TRIES && void askWhy(src)}
+      use:failing
     />
   {/key}
 {/if}
