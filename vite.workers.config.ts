@@ -18,6 +18,7 @@ export default defineConfig({
       input: {
         'render-worker': 'src/lib/server/render/worker.ts',
         child: 'src/lib/server/work/child.ts',
+        check: 'src/lib/server/work/check.ts',
       },
       output: { entryFileNames: '[name].js', format: 'es' },
     },

@@ -2,8 +2,8 @@
 declare module 'papaparse' {
   type Parsed = { data: string[][]; errors: { message: string; row?: number }[] };
   const papa: {
-    parse(text: string, options: { skipEmptyLines: 'greedy'; delimiter: string }): Parsed;
-    unparse(rows: readonly (readonly string[])[]): string;
+    parse(text: string, options: { skipEmptyLines: 'greedy'; delimiter: string; preview: number }): Parsed;
+    unparse(rows: readonly (readonly string[])[], options: { escapeFormulae: boolean }): string;
   };
   export default papa;
 }

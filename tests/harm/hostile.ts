@@ -140,8 +140,15 @@ const tinyPng = picturePng(2, 2);
 
 /** A PNG of one colour: tiny as a file, whatever its size in pixels. */
 export function picturePng(width: number, height: number, rows = height): Uint8Array {
-  const row = new Uint8Array(Math.ceil(width / 8) + 1);
-  const data = deflateSync(Buffer.concat(Array.from({ length: Math.min(rows, 3000) }, () => row)));
+  const row = new Uint8Array(Math.min(Math.ceil(width / 8) + 1, 20_000_000));
+  const data = deflateSync(
+    Buffer.concat(
+      Array.from(
+        { length: Math.max(1, Math.min(rows, 3000, Math.floor(40_000_000 / row.length))) },
+        () => row,
+      ),
+    ),
+  );
   const head = Buffer.alloc(13);
   head.writeUInt32BE(width, 0);
   head.writeUInt32BE(height, 4);

@@ -48,7 +48,8 @@ export async function harm(
         victim.begin(one.name);
         await one.run(victim);
         const ms = performance.now() - started;
-        if (ms > 20_000) say(`  ${(ms / 1000).toFixed(0)} s: ${one.name}`);
+        for (const line of victim.slow.splice(0)) say(`  ${line}`);
+        if (ms > 60_000) say(`  ${(ms / 1000).toFixed(0)} s in all: ${one.name}`);
         if (next % 250 === 0)
           say(`  ${next} of ${total}, ${victim.megabytes().toFixed(0)} MB, ${victim.faults.length} faults`);
       }

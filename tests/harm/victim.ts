@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { mkdtempSync, rmSync } from 'node:fs';
 import type { ChildProcess } from 'node:child_process';
+import { Worker } from 'node:worker_threads';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { freePort, startServer } from '../../scripts/lib/serve.mjs';
@@ -17,15 +18,33 @@ const MEANT = new Set([503, 507]);
 const LONGEST = 130_000;
 /** What a light request may wait while anything else goes on, ms. */
 const LIGHT = 250;
+/** Requests that take longer are told, though they may. */
+const SLOW = 10_000;
+
+/** What is busy in this thread must not count as waiting. */
+const ASKER = `
+  const { parentPort, workerData } = require('node:worker_threads');
+  (async () => {
+    for (;;) {
+      const from = performance.now();
+      try {
+        await (await fetch(workerData + '/api/v1/patterns?limit=5&search=lane')).arrayBuffer();
+        parentPort.postMessage(performance.now() - from);
+      } catch {}
+      await new Promise((resolve) => setTimeout(resolve, 20));
+    }
+  })();
+`;
 
 /** A running server that is done harm to, with what is watched while it is. */
 export class Victim {
   readonly faults: Fault[] = [];
   requests = 0;
+  readonly slow: string[] = [];
   lightWorst = 0;
   lightCount = 0;
   private watching = true;
-  private watch: Promise<void> = Promise.resolve();
+  private asker: Worker | null = null;
   private label = '';
 
   private constructor(
@@ -43,7 +62,7 @@ export class Victim {
     child.once('exit', (code: number | null, signal: string | null) => {
       if (victim.watching) victim.fault(`the server ended (${signal ?? code})`);
     });
-    victim.watch = victim.askLight();
+    victim.askLight();
     return victim;
   }
 
@@ -90,6 +109,10 @@ export class Victim {
       const bytes = new Uint8Array(await response.arrayBuffer());
       const ms = performance.now() - started;
       const answer = { status: response.status, ms, bytes: bytes.length, body: parsed(bytes) };
+      if (ms > SLOW)
+        this.slow.push(
+          `${(ms / 1000).toFixed(0)} s: ${method} ${path.slice(0, 60)} answered ${response.status} (${this.label})`,
+        );
       this.judge(`${method} ${path.slice(0, 80)}`, answer);
       return answer;
     } catch (error) {
@@ -119,28 +142,20 @@ export class Victim {
       this.fault(`${what} answered ${status} without a sentence: ${said(body)}`);
   }
 
-  /** Asks for something light all the time and notes when it has to wait. */
-  private async askLight(): Promise<void> {
-    while (this.watching && this.alive) {
-      const started = performance.now();
-      try {
-        const answer = await fetch(`${this.address}/api/v1/patterns?limit=5&search=lane`);
-        await answer.arrayBuffer();
-      } catch {
-        return;
-      }
-      const ms = performance.now() - started;
+  /** Has a thread of its own ask for something light all the time, and notes when it has to wait. */
+  private askLight(): void {
+    this.asker = new Worker(ASKER, { eval: true, workerData: this.address });
+    this.asker.on('message', (ms: number) => {
       this.lightCount += 1;
       this.lightWorst = Math.max(this.lightWorst, ms);
-      if (ms > LIGHT) this.fault(`a light request waited ${ms.toFixed(0)} ms`);
-      await pause(20);
-    }
+      if (ms > LIGHT && this.watching) this.fault(`a light request waited ${ms.toFixed(0)} ms`);
+    });
   }
 
   /** Ends the server and takes its folder away. */
   async stop(): Promise<void> {
     this.watching = false;
-    await this.watch;
+    await this.asker?.terminate();
     const ended = new Promise((resolve) => this.child.once('exit', resolve));
     if (this.alive) {
       this.child.kill();

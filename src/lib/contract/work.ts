@@ -46,7 +46,7 @@ export type Work = {
   };
   /** Checks all of the database; `unused` are files that nothing refers to any more. */
   lookOver: { ask: { store: string }; answer: { problems: string[]; unused: string[] } };
-  checkBody: { ask: { route: RouteName; bytes: Uint8Array }; answer: { value: unknown } };
+  checkBody: { ask: { route: RouteName; path: string }; answer: { value: unknown } };
 };
 
 export type WorkName = keyof Work;

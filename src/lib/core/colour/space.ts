@@ -56,6 +56,15 @@ export function mostChroma(l: number, h: number): number {
   return low;
 }
 
+/** What the package makes of a text; it throws at some that are no colours. */
+function parsedColour(text: string): ReturnType<typeof parse> {
+  try {
+    return parse(text);
+  } catch {
+    return undefined;
+  }
+}
+
 export type ColourResult = { ok: true; hex: Hex; outside: boolean } | { ok: false; message: string };
 
 /**
@@ -65,7 +74,7 @@ export type ColourResult = { ok: true; hex: Hex; outside: boolean } | { ok: fals
 export function readColour(text: string): ColourResult {
   const source = text.trim();
   const bare = /^[0-9a-f]{3}([0-9a-f]{3})?$/i.test(source) ? `#${source}` : source;
-  const parsed = source.length > 200 ? undefined : parse(bare);
+  const parsed = source.length > 200 ? undefined : parsedColour(bare);
   if (!parsed)
     return {
       ok: false,
@@ -88,7 +97,7 @@ export function readColour(text: string): ColourResult {
 export function readPaint(text: string): { hex: Hex; alpha: number } | null {
   const source = text.trim();
   if (source.length > 200) return null;
-  const parsed = parse(source);
+  const parsed = parsedColour(source);
   if (!parsed) return null;
   const { alpha = 1 } = parsed;
   const opaque = { ...parsed, alpha: undefined };

@@ -1,3 +1,4 @@
+import { generate, parse, walk } from 'css-tree';
 import papa from 'papaparse';
 import type { Hex } from '../colour/parse';
 import { readColour, sayOklch } from '../colour/space';
@@ -21,19 +22,25 @@ export function paletteCss({ name, colours }: Named): string {
       const stops = entry.gradient.map(({ at, hex }) => `${hex} ${+(at * 100).toFixed(2)}%`).join(', ');
       return `  ${property}: linear-gradient(to right, ${stops});`;
     }
-    if (entry.css) wide.push(`    ${property}: ${entry.css};`);
+    // What is no colour alone could be anything: it is not written.
+    if (entry.css && isColourAlone(entry.css)) wide.push(`    ${property}: ${entry.css.trim()};`);
     return `  ${property}: ${entry.hex};`;
   });
   const more = wide.length > 0 ? `\n@media (color-gamut: p3) {\n  :root {\n${wide.join('\n')}\n  }\n}\n` : '';
   return `:root {\n${lines.join('\n')}\n}\n${more}`;
 }
 
-/** A palette as CSV with a head: name, hex, CSS, OKLCH. Gradients are left out. */
+const isColourAlone = (text: string): boolean => /^[\w\s.,%()/#+-]+$/.test(text) && readColour(text).ok;
+
+/**
+ * A palette as CSV with a head: name, hex, CSS, OKLCH. Gradients are left out. A name that a spreadsheet would take for a
+ * formula gets an apostrophe before it.
+ */
 export function paletteCsv({ colours }: Named): string {
   const rows = colours
     .filter((entry) => !entry.gradient)
     .map((entry) => [entry.name, entry.hex, entry.css ?? '', sayOklch(entry.hex)]);
-  return `${papa.unparse([['name', 'hex', 'css', 'oklch'], ...rows])}\r\n`;
+  return `${papa.unparse([['name', 'hex', 'css', 'oklch'], ...rows], { escapeFormulae: true })}\r\n`;
 }
 
 /** A palette as an SVG sheet: a labelled square for each colour. */
@@ -79,22 +86,21 @@ function readBy(fileName: string, text: string): FoundPalette[] | string {
   const start = text.trimStart();
   if (start.startsWith('{') || /\.(json|tokens)$/i.test(fileName)) return readTokens(text);
   if (start.startsWith('<')) return readSheet(text);
-  if (/\.css$/i.test(fileName) || /--[\w-]+\s*:/.test(text)) return readProperties(text);
+  if (/\.css$/i.test(fileName) || /--[\w-]{1,100}\s{0,20}:/.test(text)) return readProperties(text);
   return readCsv(text);
 }
 
 /** Colours of custom properties; `var()` is followed, a loop is named and left out. */
 function readProperties(text: string): FoundPalette[] | string {
-  const bare = text.replace(/\/\*[\s\S]*?\*\//g, '');
-  const values = new Map<string, string>();
-  for (const [, name, value] of bare.matchAll(/(--[\w\u00a0-\uffff-]+)\s*:\s*([^;{}]+)/g))
-    if (name && value && !values.has(name)) values.set(name, value.trim());
+  const values = customProperties(text);
+  if (typeof values === 'string') return values;
   const notes: string[] = [];
   const colours: FoundColour[] = [];
   for (const name of values.keys()) {
-    const value = followed(name, values, []);
+    const value = followed(name, values);
     if (value === null) {
-      notes.push(`${name} leads back to itself or to nothing and was left out.`);
+      if (notes.length < MOST_NOTES)
+        notes.push(`${name.slice(0, 80)} leads back to itself or to nothing and was left out.`);
       continue;
     }
     const read = readColour(value);
@@ -109,28 +115,79 @@ function readProperties(text: string): FoundPalette[] | string {
   return [{ name: '', colours, notes }];
 }
 
-function followed(name: string, values: ReadonlyMap<string, string>, way: readonly string[]): string | null {
-  const value = values.get(name);
-  if (value === undefined || way.includes(name)) return null;
-  const inner = /^var\(\s*(--[\w\u00a0-\uffff-]+)\s*(?:,\s*(.+))?\)$/s.exec(value);
-  if (!inner?.[1]) return value;
-  return followed(inner[1], values, [...way, name]) ?? inner[2]?.trim() ?? null;
+const MOST_NOTES = 20;
+/** A style sheet of colours is never this long, nor has it so many properties. */
+const MOST_CSS = 1_000_000;
+const MOST_PROPERTIES = 20_000;
+/** Properties that lead to others are followed so far. */
+const LONGEST_WAY = 100;
+
+/** All custom properties of a style sheet by name, the first of each. */
+function customProperties(text: string): Map<string, string> | string {
+  if (text.length > MOST_CSS)
+    return `a style sheet may have at most ${MOST_CSS / 1e6} MB to be read for colours.`;
+  const values = new Map<string, string>();
+  try {
+    const tree = parse(text, {
+      parseCustomProperty: false,
+      parseValue: false,
+      onParseError: () => undefined,
+    });
+    walk(tree, {
+      visit: 'Declaration',
+      enter: ({ property, value }) => {
+        if (!property.startsWith('--') || values.has(property) || values.size >= MOST_PROPERTIES) return;
+        values.set(property, (value.type === 'Raw' ? value.value : generate(value)).trim());
+      },
+    });
+  } catch {
+    return 'its style sheet cannot be read.';
+  }
+  return values;
 }
+
+/** The value of a property with `var()` followed to its end; `null` where it leads nowhere. */
+function followed(start: string, values: ReadonlyMap<string, string>): string | null {
+  const way = new Set<string>();
+  let fallback: string | null = null;
+  for (let name = start; way.size < LONGEST_WAY;) {
+    const value = values.get(name);
+    if (value === undefined || way.has(name)) return fallback;
+    way.add(name);
+    if (value.length > 500) return null;
+    const inner = /^var\(\s*(--[^\s,()]+)\s*(?:,\s*(.+))?\)$/s.exec(value);
+    if (!inner?.[1]) return value;
+    fallback = inner[2]?.trim() ?? fallback;
+    name = inner[1];
+  }
+  return null;
+}
+
+/** What is read of a table. */
+const MOST_CSV = 5_000_000;
+const MOST_ROWS = 5000;
+const MOST_CELLS = 40;
 
 /** Rows of a CSV: the first cell that is a colour counts, the first other cell is its name. A head is told by having no colour. */
 function readCsv(text: string): FoundPalette[] | string {
-  const { data, errors } = papa.parse(text, { skipEmptyLines: 'greedy', delimiter: delimiterOf(text) });
+  if (text.length > MOST_CSV) return `a table may have at most ${MOST_CSV / 1e6} MB to be read for colours.`;
+  const { data, errors } = papa.parse(text, {
+    preview: MOST_ROWS,
+    skipEmptyLines: 'greedy',
+    delimiter: delimiterOf(text),
+  });
   const notes = errors.slice(0, 3).map(({ message, row }) => `Row ${(row ?? 0) + 1}: ${message}.`);
   const head = data[0]?.map((cell) => cell.trim().toLowerCase()) ?? [];
   const wideAt = head.indexOf('css');
   const colours: FoundColour[] = [];
   for (const [index, row] of data.entries()) {
     const wide = wideAt >= 0 && index > 0 ? readWide(row[wideAt] ?? '') : null;
-    const found = row.map((cell) => readColour(cell));
+    const found = row.slice(0, MOST_CELLS).map((cell) => readColour(cell));
     const at = found.findIndex((cell) => cell.ok);
     const cell = found[at];
     if (!cell?.ok) {
-      if (index > 0) notes.push(`Row ${index + 1} holds no colour and was left out.`);
+      if (index > 0 && notes.length < MOST_NOTES)
+        notes.push(`Row ${index + 1} holds no colour and was left out.`);
       continue;
     }
     const name = row.find((text, place) => place !== at && text.trim() !== '' && !found[place]?.ok)?.trim();

@@ -50,6 +50,7 @@ type Token = { path: string[]; type: string | null; value: unknown; css: string 
 
 const DEEPEST = 40;
 const MOST_TOKENS = 20_000;
+const MOST_NOTES = 20;
 
 /** Reads the colours and gradients of a token file; each top-level group becomes a palette. Aliases are followed, loops named. */
 export function readTokens(text: string): FoundPalette[] | string {
@@ -66,15 +67,15 @@ export function readTokens(text: string): FoundPalette[] | string {
   const found = new Map<string, FoundColour[]>();
   const notes: string[] = [];
   for (const token of tokens.values()) {
-    const resolved = resolve(token, tokens, []);
+    const resolved = resolve(token, tokens);
     if (typeof resolved === 'string') {
-      notes.push(resolved);
+      if (notes.length < MOST_NOTES) notes.push(resolved);
       continue;
     }
     if (resolved.type !== 'color' && resolved.type !== 'gradient') continue;
     const colour = colourOf(token, resolved, tokens);
     if (typeof colour === 'string') {
-      notes.push(colour);
+      if (notes.length < MOST_NOTES) notes.push(colour);
       continue;
     }
     const group = token.path.length > 1 ? (token.path[0] as string) : '';
@@ -115,17 +116,31 @@ function gather(
   return null;
 }
 
+/** Aliases are followed so far: the format has them lead to a value, not to each other for ever. */
+const LONGEST_WAY = 100;
+
 /** Follows an alias such as `{pool.deep water}` to a token with a value of its own. */
-function resolve(token: Token, tokens: ReadonlyMap<string, Token>, way: string[]): Token | string {
-  const name = token.path.join('.');
-  const alias = typeof token.value === 'string' ? /^\{([^{}]+)\}$/.exec(token.value.trim())?.[1] : undefined;
-  if (alias === undefined) return token;
-  if (way.includes(name))
-    return `The token “${name}” leads back to itself (${[...way, name].join(' → ')}) and was left out.`;
-  const target = tokens.get(alias);
-  if (!target) return `The token “${name}” refers to “${alias}”, which is not in the file; it was left out.`;
-  const found = resolve(target, tokens, [...way, name]);
-  return typeof found === 'string' ? found : { ...found, type: token.type ?? found.type };
+function resolve(token: Token, tokens: ReadonlyMap<string, Token>): Token | string {
+  const way = [token.path.join('.')];
+  const said = `The token “${(way[0] ?? '').slice(0, 80)}”`;
+  let type = token.type;
+  for (let at = token; ;) {
+    const alias =
+      typeof at.value === 'string' && at.value.length < 1000
+        ? /^\{([^{}]+)\}$/.exec(at.value.trim())?.[1]
+        : undefined;
+    if (alias === undefined) return at === token ? token : { ...at, type: type ?? at.type };
+    if (way.includes(alias))
+      return `${said} leads back to itself (${[...way, alias].slice(-6).join(' → ')}) and was left out.`;
+    if (way.length >= LONGEST_WAY)
+      return `${said} refers to others through more than ${LONGEST_WAY} steps; it was left out.`;
+    const target = tokens.get(alias);
+    if (!target)
+      return `${said} refers to “${alias.slice(0, 80)}”, which is not in the file; it was left out.`;
+    way.push(alias);
+    type ??= target.type;
+    at = target;
+  }
 }
 
 function colourOf(token: Token, resolved: Token, tokens: ReadonlyMap<string, Token>): FoundColour | string {
@@ -145,7 +160,7 @@ function colourOf(token: Token, resolved: Token, tokens: ReadonlyMap<string, Tok
       value: stop.color,
       css: null,
     };
-    const value = resolve(inner, tokens, [said]);
+    const value = resolve(inner, tokens);
     const read = typeof value === 'string' ? null : readValue(value.value);
     return read && Number.isFinite(place) ? [{ at: Math.min(1, Math.max(0, place)), hex: read.hex }] : [];
   });

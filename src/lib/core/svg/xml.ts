@@ -24,6 +24,7 @@ const MOST_ATTRIBUTES = 600_000;
 /** Entities of a file, and characters of one: enough for the namespaces that drawing programs abbreviate. */
 const MOST_ENTITIES = 60;
 const LONGEST_ENTITY = 200;
+const PIECE = 4096;
 
 /**
  * Reads the text of an SVG file into a tree, and nothing more: no reference is followed. Entities that stand for a short
@@ -75,8 +76,9 @@ class TreeReader {
     parser.on('text', (value) => this.say(value));
     parser.on('cdata', (value) => this.say(value));
     parser.on('closetag', () => this.stack.pop());
-    for (let at = 0; at < text.length && this.fault === null; at += 65_536)
-      parser.write(text.slice(at, at + 65_536));
+    // In small pieces: after a fault the parser still goes through the piece that it has, which deep nesting makes slow.
+    for (let at = 0; at < text.length && this.fault === null; at += PIECE)
+      parser.write(text.slice(at, at + PIECE));
     if (this.fault === null) parser.close();
     if (this.fault !== null) return { ok: false, message: this.fault };
     return this.root

@@ -1,5 +1,5 @@
 import { createReadStream, openSync, closeSync, fstatSync, rmSync } from 'node:fs';
-import { open, rm } from 'node:fs/promises';
+import { open, rm, stat } from 'node:fs/promises';
 import { Readable } from 'node:stream';
 import { json, type RequestEvent } from '@sveltejs/kit';
 import { nanoid } from 'nanoid';
@@ -138,14 +138,49 @@ async function readBody(
   if (!(request.headers.get('content-type') ?? '').startsWith('application/json'))
     return fail('wrong_type', 'The body must be JSON; send it with content-type application/json.');
   const most = route.maxBytes ?? MOST_BYTES;
-  const bytes = await readBytes(request, most);
-  if (bytes === null)
-    return fail('too_large', `The request may have at most ${most / 1e6} MB; this one is larger.`);
-  const body =
-    bytes.length < LARGE_BODY
-      ? checkBody(name, bytes)
-      : await app.processes.run('checkBody', { route: name, bytes }, asking);
-  return body.ok ? done(body.value.value) : body;
+  const tooLarge = (): Outcome<never> =>
+    fail('too_large', `The request may have at most ${most / 1e6} MB; this one is larger.`);
+  const parts = partsOf(request, most);
+  const head: Uint8Array[] = [];
+  let size = 0;
+  while (size < LARGE_BODY) {
+    const { value, done: ended } = await parts.next();
+    if (ended) {
+      const body = checkBody(name, Buffer.concat(head));
+      return body.ok ? done(body.value.value) : body;
+    }
+    if (value === null) return tooLarge();
+    head.push(value);
+    size += value.length;
+  }
+  // A large body goes by way of the disk to where it is checked: what is refused is never in this process's memory.
+  const path = app.workFile();
+  try {
+    if (!(await spool(path, head, parts))) return tooLarge();
+    const body = await app.processes.run('checkBody', { route: name, path }, asking);
+    return body.ok ? done(body.value.value) : body;
+  } finally {
+    await rm(path, { force: true });
+  }
+}
+
+/** Writes what came and what comes into a file; false where it becomes too much. */
+async function spool(
+  path: string,
+  head: readonly Uint8Array[],
+  rest: AsyncIterable<Uint8Array | null>,
+): Promise<boolean> {
+  const file = await open(path, 'w');
+  try {
+    for (const part of head) await file.write(part);
+    for await (const part of rest) {
+      if (part === null) return false;
+      await file.write(part);
+    }
+    return true;
+  } finally {
+    await file.close();
+  }
 }
 
 const NO_FILE = done<InFile>({ path: '', name: '', bytes: 0 });
@@ -161,37 +196,18 @@ async function readFile(request: Request, app: App, most: number): Promise<Outco
   }
   name = tidyName(name.slice(0, 1000)).slice(0, 255).trim() || 'file';
   const path = app.workFile();
-  let size = 0;
-  const file = await open(path, 'w');
   try {
-    for await (const part of partsOf(request, most)) {
-      if (part === null) {
-        size = Infinity;
-        break;
-      }
-      size += part.length;
-      await file.write(part);
-    }
+    const whole = await spool(path, [], partsOf(request, most));
+    const { size } = await stat(path);
+    if (whole && size > 0) return done({ path, name, bytes: size });
+    await rm(path, { force: true });
+    return whole
+      ? fail('unreadable', `“${name}” is empty; choose another file.`)
+      : fail('too_large', `“${name}” is too large; such a file may have at most ${most / 1e6} MB.`);
   } catch (error) {
     await rm(path, { force: true });
     throw error;
-  } finally {
-    await file.close();
   }
-  if (size > 0 && size <= most) return done({ path, name, bytes: size });
-  await rm(path, { force: true });
-  return size === 0
-    ? fail('unreadable', `“${name}” is empty; choose another file.`)
-    : fail('too_large', `“${name}” is too large; such a file may have at most ${most / 1e6} MB.`);
-}
-
-async function readBytes(request: Request, most: number): Promise<Buffer | null> {
-  const parts: Uint8Array[] = [];
-  for await (const part of partsOf(request, most)) {
-    if (part === null) return null;
-    parts.push(part);
-  }
-  return Buffer.concat(parts);
 }
 
 /** The parts of a body as they come; `null` once, at the end, where there are more than `most` bytes. */

@@ -1,4 +1,4 @@
-import { writeFileSync } from 'node:fs';
+import { readFileSync, writeFileSync } from 'node:fs';
 import { checkBody } from '../../contract/bodies';
 import { done } from '../../contract/failure';
 import type { Answer, Ask, WorkName } from '../../contract/work';
@@ -57,7 +57,7 @@ export const TASKS: { [N in WorkName]: Task<N> } = {
     const db = libraryAt(store);
     return done({ problems: lookOver(db).problems, unused: unusedAssets(db) });
   },
-  checkBody: ({ route, bytes }) => checkBody(route, bytes),
+  checkBody: ({ route, path }) => checkBody(route, readFileSync(path)),
 };
 
 const NO_PICTURE = {

@@ -1,0 +1,11 @@
+import { spawnSync } from 'node:child_process';
+import { existsSync } from 'node:fs';
+import { join } from 'node:path';
+import { build, ensurePackages, root } from './lib/ensure.mjs';
+
+/** Looks after a data folder from outside: `npm run isle -- check`, `npm run isle -- save FOLDER NEW-FOLDER`. */
+ensurePackages();
+const entry = join(root, 'build-workers', 'check.js');
+if (!existsSync(entry)) build('ignore');
+const ran = spawnSync(process.execPath, [entry, ...process.argv.slice(2)], { cwd: root, stdio: 'inherit' });
+process.exit(ran.status ?? 1);
