@@ -1,4 +1,6 @@
 import type Joi from 'joi';
+import type { Recipe } from '../core/recipe/recipe';
+import { soundRecipe } from '../core/scene/sound';
 import { boundedJson } from './bounded-json';
 import { failWith, type Outcome } from './failure';
 import { ROUTES, type RouteName, type RouteSpec } from './routes';
@@ -15,7 +17,11 @@ export function checkBody(name: RouteName, bytes: Uint8Array): Outcome<{ value: 
   const read = boundedJson(bytes);
   if (!read.ok) return read;
   const body = checked(route.body, read.value, { convert: false, all: bytes.length < LARGE_BODY });
-  return body.ok ? { ok: true, value: { value: body.value } } : body;
+  if (!body.ok) return body;
+  // What is drawn from a recipe is counted where it comes in.
+  const { recipe } = (body.value ?? {}) as { recipe?: Recipe };
+  const problems = recipe ? soundRecipe(recipe) : [];
+  return problems.length > 0 ? failWith(problems) : { ok: true, value: { value: body.value } };
 }
 
 /** A value checked by a schema. Queries are converted from text, bodies are not. */

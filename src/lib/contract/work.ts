@@ -22,7 +22,8 @@ export type Work = {
   sheetPng: { ask: { store: string; sheet: string; ppi: number; path: string }; answer: { bytes: number } };
   handOut: {
     ask: HandOut & { store: string; path: string };
-    answer: { fileName: string; mediaType: string };
+    /** `leftOut` names patterns that are stored and cannot be read. */
+    answer: { fileName: string; mediaType: string; leftOut: string[] };
   };
   readMotif: {
     ask: { fileName: string; svg: string };

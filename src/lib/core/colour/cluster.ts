@@ -11,12 +11,16 @@ const STARTS = 12;
  * k-means in OKLab: Lloyd's algorithm from k-means++ starts (Arthur and Vassilvitskii 2007), the best of several, the
  * same for the same seed. Answers at most `k` clusters, largest first; fewer where there are fewer different points.
  */
-export function clusterColours(points: readonly Oklab[], k: number, seed = 1): Cluster[] {
+export function clusterColours(
+  points: readonly Oklab[],
+  k: number,
+  { seed = 1, starts = STARTS, rounds = ROUNDS } = {},
+): Cluster[] {
   if (points.length === 0 || k < 1) return [];
   const random = seededRandom(seed);
   let best: { centres: Oklab[]; owners: number[]; cost: number } | null = null;
-  for (let start = 0; start < STARTS; start += 1) {
-    const found = lloyd(points, spread(points, k, random));
+  for (let start = 0; start < starts; start += 1) {
+    const found = lloyd(points, spread(points, k, random), rounds);
     if (!best || found.cost < best.cost - 1e-12) best = found;
   }
   const { centres, owners } = best as NonNullable<typeof best>;
@@ -49,10 +53,11 @@ function spread(points: readonly Oklab[], k: number, random: () => number): Okla
 function lloyd(
   points: readonly Oklab[],
   start: Oklab[],
+  rounds: number,
 ): { centres: Oklab[]; owners: number[]; cost: number } {
   let centres = start;
   let owners: number[] = [];
-  for (let round = 0; round < ROUNDS; round += 1) {
+  for (let round = 0; round < rounds; round += 1) {
     const next = points.map((point) => nearest(point, centres).index);
     const settled = next.every((owner, index) => owner === owners[index]);
     owners = next;

@@ -110,7 +110,7 @@ describe('clusters', () => {
         b: random() * 0.4,
       }));
       for (const k of [2, 3]) {
-        const centres = clusterColours(points, k, 7).map((cluster) => cluster.centre);
+        const centres = clusterColours(points, k, { seed: 7 }).map((cluster) => cluster.centre);
         expect(clusterCost(points, centres)).toBeLessThanOrEqual(bestCost(points, k) + 1e-9);
       }
     }
@@ -118,7 +118,7 @@ describe('clusters', () => {
 
   it('are the same for the same seed, and no more than there are colours', () => {
     const points = hexes(50).map(toOklab);
-    expect(clusterColours(points, 5, 3)).toEqual(clusterColours(points, 5, 3));
+    expect(clusterColours(points, 5, { seed: 3 })).toEqual(clusterColours(points, 5, { seed: 3 }));
     const two = [...Array(9).fill(toOklab('#ff0000')), toOklab('#0000ff')];
     expect(clusterColours(two, 4).map(({ centre, share }) => [fromOklab(centre), share])).toEqual([
       ['#ff0000', 0.9],

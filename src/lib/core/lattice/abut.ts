@@ -27,6 +27,8 @@ type Stretch = { from: Point; to: Point; paint: string };
 
 /** Lines nearer than this (px) count as one; a gap wider than this is meant. */
 const NEAR = 1e-3;
+/** Edges held against each other: thousands on one line are no abutting pieces any more, and would take for ever. */
+const MOST_COMPARED = 3_000_000;
 
 /**
  * The stretches along which an edge of the unit at the origin lies on an edge of another piece, or of a copy on the
@@ -43,10 +45,14 @@ export function findAbutments(edges: readonly Edge[], boxes: readonly Box[], lat
   }
   const found: Stretch[] = [];
   const seen = new Set<string>();
+  let compared = 0;
   for (const edge of edges) {
     if (!touching.has(edge.piece)) continue;
     for (const key of lineKeys(edge)) {
-      for (const other of lines.get(key) ?? []) {
+      const others = lines.get(key) ?? [];
+      compared += others.length;
+      if (compared > MOST_COMPARED) return markJoints(found, lattice);
+      for (const other of others) {
         const stretch = sharedStretch(edge, other);
         if (!stretch) continue;
         const along = { x: stretch.to.x - stretch.from.x, y: stretch.to.y - stretch.from.y };

@@ -120,11 +120,8 @@ export function tooMuch(scene: Drawables, measured: boolean): Problem | null {
         ? `Its lines or pieces are so large beside their distance that ${about(copies)} lie over each other in one repeat; at most ${about(LIMITS.cellCopies)} are drawn. Make them smaller, or the distance larger.`
         : `Its pieces are so large beside the unit, or so many, that ${about(copies)} lie in one repeat; at most ${about(LIMITS.cellCopies)} are drawn. Make the pieces smaller or fewer, or the unit larger.`,
     );
-  if (cost.segments > LIMITS.cellSegments)
-    return problem(
-      'too_much_detail',
-      `One repeat has ${about(cost.segments)} path segments and dashes; at most ${about(LIMITS.cellSegments)} are drawn. Simplify the motifs, make dashes longer, or place fewer pieces.`,
-    );
+  const detail = tooMuchDetail(cost.segments);
+  if (detail) return detail;
   if (cost.filtered > LIMITS.cellFiltered)
     return problem(
       'too_much_shadow',
@@ -133,9 +130,20 @@ export function tooMuch(scene: Drawables, measured: boolean): Problem | null {
   return null;
 }
 
+/** Why so many path segments in one repeat are too much to draw, or `null`. */
+export function tooMuchDetail(segments: number): Problem | null {
+  if (segments <= LIMITS.cellSegments) return null;
+  return {
+    code: 'too_much_detail',
+    path: 'placings',
+    message: `One repeat has ${about(segments)} path segments and dashes; at most ${about(LIMITS.cellSegments)} are drawn. Simplify the motifs, make dashes longer, or place fewer pieces.`,
+  };
+}
+
 /** A count in words that are short: 1,234,567 is "1.2 million". */
 const about = (count: number): string => {
   if (!Number.isFinite(count) || count >= 1e12) return 'countless';
+  if (count >= 1e9) return `${Number((count / 1e9).toPrecision(2))} billion`;
   if (count >= 1e6) return `${Number((count / 1e6).toPrecision(2))} million`;
   return String(Math.round(count));
 };

@@ -7,7 +7,7 @@ import { offsetsMeeting } from '../lattice/meet';
 import { imagesOf, latticeOf, pitchOf, type Lattice, type Size } from '../lattice/repeat';
 import { placingMatrix, type ComposedRecipe, type Motif, type Placing, type Recipe } from '../recipe/recipe';
 import type { Problem } from '../recipe/problem';
-import { tooMuch } from './cost';
+import { tooMuch, tooMuchDetail } from './cost';
 import { elementEdges } from './edges';
 import type { Endless } from './endless';
 import { groundOfRecipe, type GroundScene } from './ground';
@@ -64,10 +64,11 @@ export function compileUnit(recipe: Recipe, options: CompileOptions = {}): UnitS
   const lattice = laidLattice(latticeOf(unit, gap, repeat, front), lie);
   const pitch = pitchOf(unit, gap, repeat);
   const ground = laidGround(groundOfRecipe(recipe.ground, pitch, unit), lie);
-  const drawn = piecesOf(recipe, lie, options);
+  const detail = tooMuchDetail(placedSegments(recipe, options));
+  const drawn = detail ? [] : piecesOf(recipe, lie, options);
   const pieces = ground?.art ? [ground.art, ...drawn] : drawn;
   const cell = laidCell(cellOf(unit, gap, repeat), lie);
-  const fault = tooMuch({ pieces, endless: [], lattice, cell }, false);
+  const fault = detail ?? tooMuch({ pieces, endless: [], lattice, cell }, false);
   return finish({
     pitch,
     lattice,
@@ -136,6 +137,21 @@ function laidGround(ground: GroundScene | null, lie: Affine | null): GroundScene
     gradient: gradient && { ...gradient, to: applyVector(lie, gradient.to) },
     art: art && pieceOf({ ...art, matrix: multiply(lie, art.matrix) }),
   };
+}
+
+/** Segments of all placings in all images of the repeat, counted before any of them is laid. */
+function placedSegments(
+  { unit, gap, repeat, motifs, placings }: ComposedRecipe,
+  options: CompileOptions,
+): number {
+  const weights = new Map(
+    motifs.map((motif) => [
+      motif.id,
+      compiledMotif(motif, options.cache).elements.reduce((sum, element) => sum + element.path.length, 0),
+    ]),
+  );
+  const images = imagesOf(unit, gap, repeat).length;
+  return placings.reduce((sum, { motif }) => sum + (weights.get(motif) ?? 0), 0) * images;
 }
 
 function piecesOf(recipe: ComposedRecipe, lie: Affine | null, options: CompileOptions): Piece[] {

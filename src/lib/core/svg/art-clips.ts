@@ -16,7 +16,7 @@ export type Clip = { path: Path; rule: FillRule };
 export type ClipResult = Clip | null | 'too-much';
 
 /** Segments of one area held against those of another, over all clips of a file. */
-const MOST_PAIRS = 1_500_000;
+const MOST_PAIRS = 250_000;
 const DEEPEST = 8;
 
 export type ClipSource = {

@@ -26,7 +26,7 @@ export function mergeColours(
     return hexOf([level(r), level(g), level(b)]);
   };
   const points = [...new Set(slots.map(({ colour }) => coarse(colour)))].map(toOklab);
-  const centres = clusterColours(points, most).map(({ centre }) => centre);
+  const centres = clusterColours(points, most, { starts: 2, rounds: 12 }).map(({ centre }) => centre);
   const owners = slots.map(({ colour }) => {
     const lab = toOklab(colour);
     return centres.reduce(

@@ -7,7 +7,9 @@ import { checkBody, checked, LARGE_BODY } from '../../contract/bodies';
 import { done, fail, FAILURE_STATUS, type Failure, type Outcome } from '../../contract/failure';
 import { ROUTES, type RouteName, type RouteSpec } from '../../contract/routes';
 import { tidyName } from '../../core/num/text';
+import type { Recipe } from '../../core/recipe/recipe';
 import { spaceFailure } from '../render/space';
+import { markSound } from '../repo/stored';
 import type { App } from './app';
 import { foreignOrigin } from './hosts';
 
@@ -146,8 +148,7 @@ async function readBody(
   while (size < LARGE_BODY) {
     const { value, done: ended } = await parts.next();
     if (ended) {
-      const body = checkBody(name, Buffer.concat(head));
-      return body.ok ? done(body.value.value) : body;
+      return taken(checkBody(name, Buffer.concat(head)));
     }
     if (value === null) return tooLarge();
     head.push(value);
@@ -157,11 +158,19 @@ async function readBody(
   const path = app.workFile();
   try {
     if (!(await spool(path, head, parts))) return tooLarge();
-    const body = await app.processes.run('checkBody', { route: name, path }, asking);
-    return body.ok ? done(body.value.value) : body;
+    return taken(await app.processes.run('checkBody', { route: name, path }, asking));
   } finally {
     await rm(path, { force: true });
   }
+}
+
+/** A body that was checked; a recipe in it need not be checked again. */
+function taken(body: Outcome<{ value: unknown }>): Outcome<unknown> {
+  if (!body.ok) return body;
+  const { value } = body.value;
+  const { recipe } = (value ?? {}) as { recipe?: Recipe };
+  if (recipe) markSound(recipe);
+  return done(value);
 }
 
 /** Writes what came and what comes into a file; false where it becomes too much. */

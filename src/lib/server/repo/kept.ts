@@ -25,10 +25,13 @@ import { createPalette, getPalette, listPalettes, savePalette } from './palettes
 import { createPattern, findRow, getPattern, indexPattern } from './patterns';
 import { addRevision } from './publishing';
 
-/** Patterns with all that they need, to be written into a file. Without `ids` the whole library with its shared palettes. */
-export function keptContent(db: Db, ids?: readonly string[]): LibraryContent {
+/**
+ * Patterns with all that they need, to be written into a file. Without `ids` the whole library with its shared palettes.
+ * `leftOut` names those that are stored and cannot be read: they take none of the others along.
+ */
+export function keptContent(db: Db, ids?: readonly string[]): LibraryContent & { leftOut: string[] } {
   const rows = db
-    .select({ id: pattern.id })
+    .select({ id: pattern.id, name: pattern.name })
     .from(pattern)
     .where(
       and(
@@ -39,7 +42,12 @@ export function keptContent(db: Db, ids?: readonly string[]): LibraryContent {
     )
     .orderBy(asc(pattern.nameKey))
     .all();
-  const patterns = rows.flatMap(({ id }) => keptPattern(db, id) ?? []);
+  const leftOut: string[] = [];
+  const patterns = rows.flatMap(({ id, name }) => {
+    const kept = keptPattern(db, id);
+    if (!kept) leftOut.push(name);
+    return kept ?? [];
+  });
   const wanted = new Set(patterns.flatMap(patternLinks));
   const palettes = listPalettes(db)
     .filter(({ colours, projectId }) =>
@@ -49,7 +57,7 @@ export function keptContent(db: Db, ids?: readonly string[]): LibraryContent {
     )
     .map(({ id, name, colours }): KeptPalette => ({ id, name, colours }));
   const hashes = new Set(patterns.flatMap(({ recipe }) => recipeAssets(recipe)));
-  return { patterns, palettes, assets: [...hashes].flatMap((hash) => keptAsset(db, hash) ?? []) };
+  return { patterns, palettes, assets: [...hashes].flatMap((hash) => keptAsset(db, hash) ?? []), leftOut };
 }
 
 /** A pattern as files carry it, at its newest revision; `null` for one that is not published. */

@@ -11,7 +11,6 @@ import { done, fail, failWith, type Outcome } from '../../contract/failure';
 import type { Colourway } from '../../core/colour/colourway';
 import type { Recipe } from '../../core/recipe/recipe';
 import { buildMeasured } from '../../core/scene/measured';
-import { soundRecipe } from '../../core/scene/sound';
 import { followRecipe } from '../../core/recipe/links';
 import { STUDIO, type Db } from '../db/open';
 import { fill, layout, pattern, project, revision, shape } from '../db/schema';
@@ -20,7 +19,7 @@ import { colourwaysOf } from './colourway-rows';
 import { newId, note, stale, writing } from './context';
 import { paletteLinks } from './links';
 import { indexRecipe, indexWords } from './search-index';
-import { readStored } from './stored';
+import { draftKey, problemsOf, readStored, rememberSound, revisionKey } from './stored';
 import { summariesOf } from './summaries';
 import { nameKey } from './names';
 
@@ -39,7 +38,7 @@ export function getPattern(db: Db, id: string): Outcome<PatternDetail> {
     .where(eq(revision.patternId, id))
     .orderBy(desc(revision.number))
     .all();
-  const draft = row.draft === null ? null : readStored(row.draft);
+  const draft = row.draft === null ? null : readStored(db, row.draft, draftKey(id, row.version));
   const followed = (read: Outcome<Recipe> | null): Recipe | null =>
     read?.ok ? followRecipe(read.value, links) : null;
   const fault = (read: Outcome<Recipe> | null): string | null =>
@@ -64,7 +63,7 @@ export function storedAt(db: Db, id: string, number: number): Outcome<Recipe> {
     .where(and(eq(revision.patternId, id), eq(revision.number, number)))
     .get();
   return row
-    ? readStored(row.recipe, `${id}@${number}`)
+    ? readStored(db, row.recipe, revisionKey(id, number))
     : fail('not_found', `There is no revision ${number} of this pattern.`, 'number');
 }
 
@@ -88,7 +87,7 @@ export function shownForSwatch(
       ? storedAt(db, id, number)
       : row.draft === null
         ? fail('not_found', `“${row.name}” has no draft.`, 'number')
-        : readStored(row.draft);
+        : readStored(db, row.draft, draftKey(id, row.version));
   if (!read.ok) return read;
   const links = paletteLinks(db);
   const ways = colourwayId === null ? [] : (colourwaysOf(db, [id], links).get(id) ?? []);
@@ -128,7 +127,7 @@ export function createPattern(
   db: Db,
   input: { name: string; description?: string; recipe: Recipe; id?: string },
 ): Outcome<{ id: string; version: number }> {
-  const problems = soundRecipe(input.recipe);
+  const problems = problemsOf(input.recipe);
   if (problems.length > 0) return failWith(problems);
   return writing(db, { what: 'pattern', name: input.name }, (tx) => {
     const { id = newId() } = input;
@@ -147,6 +146,7 @@ export function createPattern(
       })
       .run();
     indexPattern(tx, id, input.recipe);
+    rememberSound(tx, draftKey(id, 1));
     note(tx, 'pattern.created', id);
     return done({ id, version: 1 });
   });
@@ -176,7 +176,7 @@ export function indexPattern(tx: Db, id: string, recipe: Recipe): void {
 
 /** Keeps work in progress. Uses go on showing the newest revision. */
 export function saveDraft(db: Db, id: string, base: number, recipe: Recipe): Outcome<{ version: number }> {
-  const problems = soundRecipe(recipe);
+  const problems = problemsOf(recipe);
   if (problems.length > 0) return failWith(problems);
   return changing(db, id, base, '', (tx, row) => {
     tx.update(pattern)
@@ -184,6 +184,7 @@ export function saveDraft(db: Db, id: string, base: number, recipe: Recipe): Out
       .where(eq(pattern.id, id))
       .run();
     if (row.newest === 0) indexPattern(tx, id, recipe);
+    rememberSound(tx, draftKey(id, base + 1));
     return null;
   });
 }

@@ -21,7 +21,7 @@ import {
   storedAt,
 } from './patterns';
 import { indexWords } from './search-index';
-import { readStored } from './stored';
+import { draftKey, readStored, rememberSound, revisionKey } from './stored';
 
 /**
  * Makes the draft the next revision. Every use that follows the pattern shows it from now on, but for the fills of
@@ -41,7 +41,7 @@ export function publish(
         'invalid',
         `“${row.name}” has no changes since revision ${row.newest}; there is nothing to publish.`,
       );
-    const read = readStored(row.draft);
+    const read = readStored(tx, row.draft, draftKey(id, row.version));
     if (!read.ok) return read;
     const recipe = read.value;
     number = row.newest + 1;
@@ -82,7 +82,7 @@ export function touchLayouts(tx: Db, fills: SQL | undefined): string[] {
   return layouts;
 }
 
-/** Writes a revision. */
+/** Writes a revision of a recipe that was found sound. */
 export function addRevision(tx: Db, id: string, number: number, recipe: Recipe): void {
   tx.insert(revision)
     .values({
@@ -95,6 +95,7 @@ export function addRevision(tx: Db, id: string, number: number, recipe: Recipe):
       createdAt: Date.now(),
     })
     .run();
+  rememberSound(tx, revisionKey(id, number));
 }
 
 /** What publishing would change: every use with its shape, and the recipes that are shown now. */

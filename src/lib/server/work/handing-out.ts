@@ -21,7 +21,7 @@ import { keptContent } from '../repo/kept';
 import type { Answer, HandOut } from '../../contract/work';
 import type { Tools } from './tools';
 
-type OutFile = { fileName: string; mediaType: string; bytes: Uint8Array };
+type OutFile = { fileName: string; mediaType: string; bytes: Uint8Array; leftOut: string[] };
 
 /** Writes patterns as a file at `path`. */
 export async function handOut(tools: Tools, wanted: HandOut, path: string): Promise<Answer<'handOut'>> {
@@ -38,21 +38,28 @@ export async function handOut(tools: Tools, wanted: HandOut, path: string): Prom
   return done(said);
 }
 
+/** The file, and the names of patterns that cannot be read and were left out of it. */
 async function outFile(tools: Tools, { ids, as, scale }: HandOut): Promise<Outcome<OutFile>> {
   const content = keptContent(tools.db, ids);
-  const { patterns } = content;
+  const { patterns, leftOut } = content;
   const [first] = patterns;
   if (!first)
-    return fail('not_found', 'There is nothing to hand out: none of these patterns is published yet.', 'ids');
+    return leftOut.length > 0
+      ? fail(
+          'unsupported',
+          `“${leftOut[0]}” cannot be read, so it cannot be handed out; see its page.`,
+          'ids',
+        )
+      : fail('not_found', 'There is nothing to hand out: none of these patterns is published yet.', 'ids');
   const title = patterns.length === 1 ? first.name : ids ? `${patterns.length} patterns` : 'Library';
   const stem = patterns.length === 1 ? slug(first.name) : ids ? 'isle-patterns' : 'isle-library';
   const text = (ending: string, mediaType: string, body: string): Outcome<OutFile> =>
-    done({ fileName: `${stem}.${ending}`, mediaType, bytes: strToU8(body) });
+    done({ fileName: `${stem}.${ending}`, mediaType, bytes: strToU8(body), leftOut });
   switch (as) {
     case 'svg':
       return text('svg', 'image/svg+xml', await tools.pictures.embed(librarySvg(content, title)));
     case 'zip':
-      return done({ fileName: `${stem}.zip`, mediaType: 'application/zip', bytes: packed(content) });
+      return done({ fileName: `${stem}.zip`, mediaType: 'application/zip', bytes: packed(content), leftOut });
     case 'tokens':
       return text('tokens.json', 'application/json', patternTokens(content));
     case 'css':
@@ -109,9 +116,14 @@ async function tileFile(
   if (!tile.ok) return fail('unsupported', `“${name}”: ${tile.message}`, 'as');
   const svg = await tools.pictures.embed(tile.svg);
   if (!pixels)
-    return done({ fileName: `${slug(name)} tile.svg`, mediaType: 'image/svg+xml', bytes: strToU8(svg) });
+    return done({
+      fileName: `${slug(name)} tile.svg`,
+      mediaType: 'image/svg+xml',
+      bytes: strToU8(svg),
+      leftOut: [],
+    });
   const bytes = withResolution(await tools.pool.png(svg), 96 * scale);
-  return done({ fileName: `${slug(name)} tile.png`, mediaType: 'image/png', bytes });
+  return done({ fileName: `${slug(name)} tile.png`, mediaType: 'image/png', bytes, leftOut: [] });
 }
 
 /** Recipes, pictures, palettes and credits as a zip package; `isle.json` is its table of contents. */

@@ -34,7 +34,7 @@ export function lookOver(db: Db): Looked {
       const drafts = row.draft === null ? [] : [{ what: 'its draft', json: row.draft }];
       const texts = revisions.map(({ number, recipe }) => ({ what: `revision ${number}`, json: recipe }));
       for (const { what, json } of [...texts, ...drafts]) {
-        const read = readStored(json);
+        const read = readStored(db, json);
         if (!read.ok) return `“${row.name}”, ${what}: ${read.failure.message}`;
       }
       return revisions.some(({ number }) => number === row.newest) || row.newest === 0

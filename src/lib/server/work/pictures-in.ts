@@ -16,22 +16,33 @@ export async function settlePictures(
   fileName: string,
 ): Promise<Settled> {
   const settled: Settled = { elements: [], assets: [], notes: [] };
+  const read = new Map<number, ReturnType<typeof readPicture>>();
+  /** A picture that is shown many times is read once. */
+  const once = (index: number): ReturnType<typeof readPicture> => {
+    const held = read.get(index) ?? readPicture(bytesOf(pictures[index] ?? ''), `a picture in ${fileName}`);
+    read.set(index, held);
+    return held;
+  };
+  const kept = new Set<string>();
   for (const element of elements) {
     const pending = /^pending:(\d+)$/.exec(element.picture?.asset ?? '');
     if (!pending) {
       settled.elements.push(element);
       continue;
     }
-    const ready = await readPicture(bytesOf(pictures[Number(pending[1])] ?? ''), `a picture in ${fileName}`);
+    const ready = await once(Number(pending[1]));
     if (!ready.ok) {
-      settled.notes.push(ready.failure.message);
+      if (!settled.notes.includes(ready.failure.message)) settled.notes.push(ready.failure.message);
       continue;
     }
     const { bytes, mediaType, width, height, notes } = ready.value;
     const hash = createHash('sha256').update(bytes).digest('hex');
-    settled.assets.push({ hash, mediaType, fileName, bytes });
+    if (!kept.has(hash)) {
+      kept.add(hash);
+      settled.assets.push({ hash, mediaType, fileName, bytes });
+      settled.notes.push(...notes);
+    }
     settled.elements.push(sizedPicture(element, hash, { width, height }));
-    settled.notes.push(...notes);
   }
   return settled;
 }

@@ -33,7 +33,8 @@ export const TASKS: { [N in WorkName]: Task<N> } = {
     const layout = getLayout(tools.db, id);
     if (!layout.ok) return layout;
     const svg = layoutFile(tools.db, layout.value, { as, bleed: bleed ? layout.value.bleed : 0 });
-    writeFileSync(path, await tools.pictures.embed(svg));
+    if (!svg.ok) return svg;
+    writeFileSync(path, await tools.pictures.embed(svg.value));
     return done({ name: layout.value.name });
   },
   layoutPng: async ({ store, layout: id, ppi, bleed, path }, progress) => {

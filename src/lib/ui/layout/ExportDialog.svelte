@@ -1,7 +1,9 @@
 <script lang="ts">
   import { devicePixels, effectivePpi } from '$lib/core/num/length';
   import { LIMITS } from '$lib/core/recipe/limits';
-  import { download, PngExport } from '../state/export-job.svelte';
+  import type { Failure } from '$lib/contract/failure';
+  import { PngExport } from '../state/export-job.svelte';
+  import { saveBlob } from '../state/save-file';
   import Button from '../components/Button.svelte';
   import Dialog from '../components/Dialog.svelte';
   import NumberField from '../components/NumberField.svelte';
@@ -28,7 +30,8 @@
     width: Math.round(devicePixels(doc.width + (bleed ? 2 * doc.bleed : 0), ppi)),
     height: Math.round(devicePixels(doc.height + (bleed ? 2 * doc.bleed : 0), ppi)),
   });
-  const working = $derived(png.working);
+  let writing = $state(false);
+  const working = $derived(png.working || writing);
   /** What a file cannot hold of this layout. */
   const kept = $derived.by(() => {
     const { shapes, groups, guides } = editor.doc;
@@ -52,9 +55,22 @@
       unsaved = 'The layout is not saved yet, so the file would not show your last changes. Save it first.';
       return;
     }
-    if (format === 'svg')
-      return download(`/api/v1/layouts/${editor.id}/svg?patterns=${patterns}&bleed=${bleed}`);
+    if (format === 'svg') return exportSvg();
     await png.run(`/layouts/${editor.id}/exports`, { ppi, bleed });
+  }
+
+  /** Fetched before it is saved, so that a refusal is a sentence here and no file. */
+  async function exportSvg(): Promise<void> {
+    writing = true;
+    try {
+      const answer = await fetch(`/api/v1/layouts/${editor.id}/svg?patterns=${patterns}&bleed=${bleed}`);
+      if (answer.ok) return await saveBlob(answer);
+      unsaved = ((await answer.json()) as Failure).message;
+    } catch {
+      unsaved = 'The server does not answer. Try again in a moment.';
+    } finally {
+      writing = false;
+    }
   }
 
   const stop = (): Promise<void> => png.stop();
@@ -137,7 +153,13 @@
   {#if job && working}
     <div class="row">
       <progress value={job.progress} max="1" aria-label="Drawing"></progress>
-      <span class="mono">{Math.round(job.progress * 100)} %</span>
+      <span class="mono"
+        >{job.ahead === null
+          ? `${Math.round(job.progress * 100)} %`
+          : job.ahead === 0
+            ? 'next to be drawn'
+            : `waiting, ${job.ahead} before it`}</span
+      >
       <Button kind="quiet" onclick={stop}>Stop</Button>
     </div>
   {:else if job?.state === 'done'}

@@ -4,6 +4,7 @@
   import Choice from '../components/Choice.svelte';
   import Dialog from '../components/Dialog.svelte';
   import { saveBlob } from '../state/save-file';
+  import { toasts } from '../state/toasts.svelte';
   import { sayPatterns } from './say';
 
   /** Patterns as a file: chosen ones, or the whole library where no ids are given. */
@@ -61,6 +62,8 @@
       });
       if (answer.ok) {
         await saveBlob(answer);
+        const left = answer.headers.get('x-isle-left-out');
+        if (left) toasts.problem(`Left out, since they cannot be read: ${decodeURIComponent(left)}.`);
         onclose();
       } else problem = ((await answer.json()) as Failure).message;
     } catch {

@@ -22,7 +22,7 @@
   let problem: string | null = $state(null);
   const MOST_SIDE = 1600;
 
-  const clusters = $derived<Cluster[]>(picture ? clusterColours(samplePoints(picture), count, seed) : []);
+  const clusters = $derived<Cluster[]>(picture ? clusterColours(samplePoints(picture), count, { seed }) : []);
   const found = $derived(clusters.map(({ centre, share }) => ({ hex: fromOklab(centre), share })));
   const taken = $derived([...found.map(({ hex }) => hex), ...picked].filter((hex) => !left.includes(hex)));
 

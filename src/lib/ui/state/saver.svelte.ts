@@ -12,6 +12,8 @@ export type Save<T> = (next: T, last: T, version: number) => Promise<Outcome<{ v
 
 const WAIT_MS = 250;
 const RETRY_MS = 4000;
+/** What goes by without the document being changed: too much to do, a full disk, a server that is started again. */
+const PASSING = new Set<string>(['internal', 'busy', 'stopping', 'no_space', 'too_heavy']);
 
 /**
  * Saves a document by itself, a moment after each change, one save at a time. A failed save is tried again; a stale
@@ -107,7 +109,7 @@ export class Saver<T> {
         return;
       }
       this.state = { kind: 'failed', message: failure.message };
-      if (failure.code === 'internal') this.later(RETRY_MS);
+      if (PASSING.has(failure.code)) this.later(RETRY_MS);
       return;
     }
     this.state = { kind: 'saved' };

@@ -8,5 +8,9 @@ export const POST = api('handOut', async ({ app, body, asking }) => {
     app.forget(path);
     return made;
   }
-  return sentOnce(path, fileHeaders(made.value));
+  const { leftOut } = made.value;
+  return sentOnce(path, {
+    ...fileHeaders(made.value),
+    ...(leftOut.length > 0 ? { 'x-isle-left-out': encodeURIComponent(leftOut.slice(0, 20).join(', ')) } : {}),
+  });
 });
