@@ -30,6 +30,7 @@ suite('unit');
 console.log('\n== build');
 build();
 passed += 1;
+step('benchmarks, each once in a short form', ['scripts/bench.mjs', '--short']);
 suite('browser');
 rmSync(reports, { recursive: true, force: true });
 console.log(`\n${passed} passed, ${failed} failed`);

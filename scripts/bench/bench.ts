@@ -4,10 +4,10 @@ import { widestGap } from '../../src/lib/core/scene/gap';
 import { scatter, type ScatterPlan } from '../../src/lib/core/scene/scatter';
 import { compileUnit } from '../../src/lib/core/scene/unit';
 import { dot, drawing, recipe } from '../../tests/support/recipes';
-import { median, middle, print } from './measure';
+import { median, middle, print, sized } from './measure';
 import { FRAME, caller, onPage } from './page';
 
-const FRAMES = 60;
+const FRAMES = sized(60, 4);
 
 /** A unit of 300 scattered pieces, each a drawing of three paths or a dot, brick. */
 function threeHundred(): { base: ComposedRecipe; plan: ScatterPlan } {
@@ -55,7 +55,8 @@ export async function benchBench(): Promise<void> {
     if (!first) return;
     await dragFrames(page, first, 10);
     const frames: number[] = [];
-    for (let round = 0; round < 5; round += 1) frames.push(...(await dragFrames(page, first, FRAMES)));
+    for (let round = 0; round < sized(5, 1); round += 1)
+      frames.push(...(await dragFrames(page, first, FRAMES)));
     const worst = [...frames].sort((one, other) => other - one);
     const tenth = worst[Math.floor(frames.length / 10)] ?? 0;
     const ms = middle(frames);

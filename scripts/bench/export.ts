@@ -10,9 +10,9 @@ import { openRenderPool } from '../../src/lib/server/render/pool';
 import { renderPng } from '../../src/lib/server/render/png';
 import { recipe } from '../../tests/support/recipes';
 import { filledPage } from '../../tests/support/scenes';
-import { median, print, type Row } from './measure';
+import { median, print, sized, type Row } from './measure';
 
-const SIDE = 7500;
+const SIDE = sized(7500, 700);
 
 /** checks.md: 7500 × 7500 px, a unit of 40 motifs, turned 31°, at 237 %. */
 export function exportScene(): LayoutScene {
@@ -36,6 +36,7 @@ export function exportScene(): LayoutScene {
     rotation: random() * 360,
     scaleX: 0.6 + random(),
     scaleY: 0.6 + random(),
+    opacity: 1,
   }));
   const unit = { width: 200, height: 160 };
   const art = recipe({

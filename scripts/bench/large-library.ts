@@ -4,7 +4,8 @@ import { freshFill } from '../../src/lib/core/recipe/fill';
 import type { Recipe } from '../../src/lib/core/recipe/recipe';
 import type { Db } from '../../src/lib/server/db/open';
 import { createCollection } from '../../src/lib/server/repo/collections';
-import { createLayout, putFill } from '../../src/lib/server/repo/layouts';
+import { fillRows, fillValues, putFillLinks } from '../../src/lib/server/repo/fill-rows';
+import { createLayout } from '../../src/lib/server/repo/layouts';
 import { createPalette } from '../../src/lib/server/repo/palettes';
 import { createPattern, patchPattern } from '../../src/lib/server/repo/patterns';
 import { publish } from '../../src/lib/server/repo/publishing';
@@ -96,7 +97,9 @@ export function fillUses(db: Db, pattern: string, count: number, layouts: number
         })
         .run();
       const ground = { kind: 'colour' as const, colour: '#10394d', link: 'linked' };
-      putFill(db, { ...freshFill(`${shapeId}f`, pattern), scaleX: 0.7, scaleY: 0.7, ground }, shapeId);
+      const fill = { ...freshFill(`${shapeId}f`, pattern), scaleX: 0.7, scaleY: 0.7, ground };
+      fillRows.put(db, { ...fillValues(fill, shapeId), position: 0 }, null);
+      putFillLinks(db, fill);
     }
   }
   db.$client.exec('COMMIT');

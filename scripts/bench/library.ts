@@ -8,14 +8,13 @@ import { findPatterns, matchText, type PatternQuery } from '../../src/lib/server
 import { getPalette, savePalette } from '../../src/lib/server/repo/palettes';
 import { getPattern, saveDraft } from '../../src/lib/server/repo/patterns';
 import { publish } from '../../src/lib/server/repo/publishing';
-import { build } from '../lib/ensure.mjs';
 import { freePort, startServer } from '../lib/serve.mjs';
 import { fillLibrary, fillUses } from './large-library';
-import { median, middle, print, type Row } from './measure';
+import { median, middle, print, sized, type Row } from './measure';
 import { FRAME } from './page';
 
-const PATTERNS = 10_000;
-const FILLS = 5000;
+const PATTERNS = sized(10_000, 120);
+const FILLS = sized(5000, 200);
 
 /** The library with 10,000 patterns: search, first page, scrolling; publishing and linked colours with 5,000 fills. */
 export async function benchLibrary(): Promise<void> {
@@ -23,7 +22,7 @@ export async function benchLibrary(): Promise<void> {
   try {
     const db = openDatabase(join(folder, 'isle.db'));
     const { ids, linked } = fillLibrary(db, PATTERNS);
-    const layouts = fillUses(db, ids[0] as string, FILLS, 200);
+    const layouts = fillUses(db, ids[0] as string, FILLS, sized(200, 10));
     db.$client.exec('ANALYZE');
     await benchSearch(db);
     await benchChanges(db, ids[0] as string, linked);
@@ -119,7 +118,6 @@ const times: number[] = [];
 
 /** The built server and headless Chromium: first content, scrolling, typing, and a linked colour in an open layout. */
 async function benchPage(folder: string, pattern: string, layout: string): Promise<void> {
-  build('ignore');
   const port: number = await freePort(4760);
   const { child, address } = await startServer({ port, dataFolder: folder, demo: false, stdio: 'ignore' });
   const browser = await puppeteer.launch({

@@ -3,20 +3,24 @@ import { benchExport } from './export';
 import { benchLayers } from './layers';
 import { benchLibrary } from './library';
 import { benchMemory } from './memory';
+import { benchServer } from './server';
 import { benchStage } from './stage';
 
-const BENCHES: Record<string, () => Promise<void>> = {
+const BENCHES: Record<string, (words: readonly string[]) => Promise<void>> = {
   memory: benchMemory,
   export: benchExport,
   layers: benchLayers,
   stage: benchStage,
   bench: benchBench,
   library: benchLibrary,
+  server: benchServer,
 };
 
-/** Runs the named benchmarks, or all of them. */
-export async function main(names: string[]): Promise<void> {
-  for (const [name, bench] of Object.entries(BENCHES)) {
-    if (names.length === 0 || names.includes(name)) await bench();
-  }
+/** Runs the named benchmark, or all of them; `--short` runs each once, small, to show that it runs. */
+export async function main(all: string[]): Promise<void> {
+  const [name, ...words] = all.filter((word) => word !== '--short');
+  if (name !== undefined && !BENCHES[name])
+    throw new Error(`There is no benchmark “${name}”; there are ${Object.keys(BENCHES).join(', ')}.`);
+  for (const [one, bench] of Object.entries(BENCHES))
+    if (name === undefined || name === one) await bench(words);
 }

@@ -2,15 +2,13 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import puppeteer, { type Page } from 'puppeteer-core';
-import { build } from '../lib/ensure.mjs';
 import { freePort, startServer } from '../lib/serve.mjs';
 
 /** One frame of a 60 Hz screen, ms. */
 export const FRAME = 1000 / 60;
 
-/** Builds Isle, starts it on an empty database and hands a page of headless Chromium to `work`. */
+/** Starts the built Isle on an empty database and hands a page of headless Chromium to `work`. */
 export async function onPage(work: (page: Page, address: string) => Promise<void>): Promise<void> {
-  build('ignore');
   const dataFolder = mkdtempSync(join(tmpdir(), 'isle-bench-'));
   const port: number = await freePort(4700);
   const { child, address } = await startServer({ port, dataFolder, demo: false, stdio: 'ignore' });

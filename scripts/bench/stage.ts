@@ -6,11 +6,11 @@ import { freshFill, gradientFill, type Fill, type PatternFill } from '../../src/
 import { freshGradient } from '../../src/lib/core/recipe/gradient';
 import type { Motif, Placing } from '../../src/lib/core/recipe/recipe';
 import { recipe } from '../../tests/support/recipes';
-import { middle, print, type Row } from './measure';
+import { middle, print, sized, type Row } from './measure';
 import { FRAME, caller, onPage } from './page';
 
-const FRAMES = 24;
-const ROUNDS = 5;
+const FRAMES = sized(24, 3);
+const ROUNDS = sized(5, 1);
 const SCALE = '.bar input[aria-label="Scale"]';
 const OFFSET = '.bar input[aria-label="Offset across"]';
 

@@ -24,10 +24,12 @@ export async function harm(
   {
     seed = 1,
     only = '',
+    quick = false,
     say = () => undefined,
-  }: { seed?: number; only?: string; say?: (line: string) => void },
+  }: { seed?: number; only?: string; quick?: boolean; say?: (line: string) => void },
 ): Promise<Harm> {
   const victim = await Victim.start();
+  victim.quick = quick;
   try {
     const good = await goodFiles(victim);
     await warmUp(victim);

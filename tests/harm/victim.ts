@@ -41,6 +41,8 @@ export class Victim {
   readonly faults: Fault[] = [];
   requests = 0;
   readonly slow: string[] = [];
+  /** In the short form what was taken in is drawn once, not in every way. */
+  quick = false;
   lightWorst = 0;
   lightCount = 0;
   private watching = true;

@@ -28,7 +28,10 @@ export const ROUTES = {
   listPatterns: spec('GET', '/patterns', 'One page of the patterns that match, best match first or sorted', {
     query: schemas.patternQuery,
   }),
-  createPattern: spec('POST', '/patterns', 'A new pattern with a draft', { body: schemas.createPattern }),
+  createPattern: spec('POST', '/patterns', 'A new pattern with a draft', {
+    body: schemas.createPattern,
+    maxBytes: LIMITS.recipeBytes,
+  }),
   getPattern: spec('GET', '/patterns/{id}', 'One pattern: recipe, draft, revisions, uses'),
   patchPattern: spec(
     'PATCH',
@@ -106,7 +109,10 @@ export const ROUTES = {
   archivePattern: spec('PUT', '/patterns/{id}/archived', 'Archive a pattern or restore it', {
     body: schemas.archived,
   }),
-  saveDraft: spec('PUT', '/patterns/{id}/draft', 'Keep work in progress', { body: schemas.saveDraft }),
+  saveDraft: spec('PUT', '/patterns/{id}/draft', 'Keep work in progress', {
+    body: schemas.saveDraft,
+    maxBytes: LIMITS.recipeBytes,
+  }),
   publish: spec(
     'POST',
     '/patterns/{id}/revisions',
@@ -122,6 +128,7 @@ export const ROUTES = {
   ),
   keepAsNew: spec('POST', '/patterns/{id}/copies', 'Make another pattern of a recipe, published at once', {
     body: schemas.keepAsNew,
+    maxBytes: LIMITS.recipeBytes,
   }),
   dropDraft: spec('DELETE', '/patterns/{id}/draft', 'Forget unfinished work', { body: schemas.base }),
   restoreRevision: spec(

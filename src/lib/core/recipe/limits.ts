@@ -63,6 +63,8 @@ export const LIMITS = {
   /** Strokes of a painted mask, and points of one stroke. */
   maskStrokes: 2000,
   strokePoints: 5000,
+  /** Bytes of a recipe as JSON. */
+  recipeBytes: 8_000_000,
   /** Bytes of an SVG file brought in as a motif. */
   svgBytes: 5_000_000,
   /** Bytes of a library file or package. */

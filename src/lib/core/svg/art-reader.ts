@@ -47,11 +47,11 @@ const CONTAINERS = new Set(['g', 'a']);
 const DEEPEST_USE = 12;
 /** Elements visited, each <use> counted with all that it stands for, and segments of all that is drawn. */
 const MOST_VISITS = 60_000;
-const MOST_SEGMENTS = 600_000;
+const MOST_SEGMENTS = 250_000;
 /** More parts than this that need a picture make the whole drawing one. */
 const MOST_PICTURES = 12;
 /** Segments that clips add to what is drawn. */
-const MOST_CLIPPING = 400_000;
+const MOST_CLIPPING = 60_000;
 
 export type Drawn = { element: DrawingElement; box: Box; path: Path; clip: Clip | null };
 

@@ -28,7 +28,7 @@ export type RenderPool = {
 /** Draws in this very thread: for pictures so small that handing them to another costs more than drawing them. */
 export const inlinePool = (): RenderPool => ({
   threads: 1,
-  band: (request) => Promise.resolve(bandOf(request)),
+  band: (request) => bandOf(request),
   recolour: (request) => recolour(request),
   pixels: (request) => pixels(request),
   png: (svg) => Promise.resolve(png({ svg })),

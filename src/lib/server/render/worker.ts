@@ -31,11 +31,21 @@ const collect = runInNewContext('gc') as () => void;
 
 /** Entry of a render thread: draws one band and packs its rows. */
 export default async function renderBand(request: BandRequest): Promise<BandReply> {
-  const reply = bandOf(request);
+  const reply = await bandOf(request);
+  await giveBack();
+  return reply;
+}
+
+/** Bytes that the renderer made since they were last given back. */
+let made = 0;
+/** A band of many layers makes gigabytes; from so many bytes on they are given back on the way. */
+const MOST_MADE = 120_000_000;
+
+async function giveBack(): Promise<void> {
+  made = 0;
   collect();
   // What was collected is given back by finalisers, which run when the thread's event loop turns.
   await setImmediate();
-  return reply;
 }
 
 /** A picture through a look, as PNG bytes. */
@@ -73,7 +83,7 @@ export async function pixels({ bytes, halvings }: PixelsRequest): Promise<Shared
 }
 
 /** Draws one band and packs its rows. */
-export function bandOf(request: BandRequest): BandReply {
+export async function bandOf(request: BandRequest): Promise<BandReply> {
   const canvas = drawn(request.base);
   if (canvas.width !== request.width || canvas.height !== request.height)
     throw new Error(
@@ -83,9 +93,13 @@ export function bandOf(request: BandRequest): BandReply {
     if (step.kind === 'layer') layStep(canvas, step, 0, 0);
     else {
       const group = blank(step.width, step.height);
-      for (const layer of step.steps) layStep(group, layer, step.x, step.y);
+      for (const layer of step.steps) {
+        layStep(group, layer, step.x, step.y);
+        if (made > MOST_MADE) await giveBack();
+      }
       layOver(canvas, group, step.x, step.y, { cover: coverOfAll(step.masks, step) });
     }
+    if (made > MOST_MADE) await giveBack();
   }
   const rows = filterRows(canvas.data, canvas.width, request.alpha);
   const finishFlush = request.last ? constants.Z_FINISH : constants.Z_FULL_FLUSH;
@@ -159,16 +173,16 @@ const rasterOf = ({ width, height, pixels: shared }: SharedPicture): Raster => (
   data: new Uint8Array(shared),
 });
 
-const blank = (width: number, height: number): Raster => ({
-  width,
-  height,
-  data: new Uint8Array(width * height * 4),
-});
+function blank(width: number, height: number): Raster {
+  made += width * height * 4;
+  return { width, height, data: new Uint8Array(width * height * 4) };
+}
 
 function drawn(svg: string): Raster {
   const { width, height, pixels } = new Resvg(svg, {
     font: { loadSystemFonts: false },
     logLevel: 'off',
   }).render();
+  made += pixels.length;
   return { width, height, data: pixels };
 }

@@ -13,15 +13,18 @@
   let fault = $state.raw<{ src: string; message: string } | null>(null);
   const said = $derived(fault?.src === src ? fault.message : null);
 
-  /** Hears of a picture that fails, also of one that failed before the page came to life; no inline handler does that. */
-  function failing(image: HTMLImageElement): { destroy: () => void } {
+  let image: HTMLImageElement | undefined = $state();
+  /** Hears of a picture that fails, also of one that failed before the page came to life; an inline handler may not be. */
+  $effect(() => {
+    const heard = image;
+    if (!heard) return;
     const failed = (): void => {
       if (tries < MOST_TRIES) void askWhy(src);
     };
-    image.addEventListener('error', failed);
-    if (image.complete && image.naturalWidth === 0 && image.loading !== 'lazy') failed();
-    return { destroy: () => image.removeEventListener('error', failed) };
-  }
+    heard.addEventListener('error', failed);
+    if (heard.complete && heard.naturalWidth === 0 && heard.loading !== 'lazy') failed();
+    return () => heard.removeEventListener('error', failed);
+  });
 
   async function askWhy(failed: string): Promise<void> {
     const answer = await fetch(failed).catch(() => null);
@@ -47,7 +50,7 @@
       loading={lazy ? 'lazy' : undefined}
       decoding="async"
       draggable="false"
-      use:failing
+      bind:this={image}
     />
   {/key}
 {/if}
