@@ -34,7 +34,7 @@ const folder = (): string => {
 afterEach(async () => {
   for (const child of children.splice(0)) await ended(child, 'SIGKILL');
   for (const one of folders.splice(0)) {
-    spawnSync('umount', [one], { stdio: 'ignore' });
+    spawnSync('umount', ['-l', one], { stdio: 'ignore' });
     rmSync(one, { recursive: true, force: true });
   }
 });
@@ -285,7 +285,7 @@ const canMount = (() => {
   const at = mkdtempSync(join(tmpdir(), 'isle-mount-'));
   const made =
     spawnSync('mount', ['-t', 'tmpfs', '-o', 'size=1m', 'tmpfs', at], { stdio: 'ignore' }).status === 0;
-  if (made) spawnSync('umount', [at]);
+  if (made) spawnSync('umount', ['-l', at]);
   rmSync(at, { recursive: true, force: true });
   return made;
 })();
