@@ -16,6 +16,7 @@ import {
   press,
   saved,
   shown,
+  still,
   visit,
   type Session,
 } from '../support/browser';
@@ -30,14 +31,12 @@ beforeAll(async () => {
 });
 afterAll(() => session.close());
 
-const wait = (ms: number): Promise<void> => new Promise((resolve) => setTimeout(resolve, ms));
 const patternId = (): Promise<string> => page.evaluate(() => location.pathname.split('/')[2] ?? '');
 const detail = async (id?: string): Promise<PatternDetail> =>
   must('GET', `/patterns/${id ?? (await patternId())}`);
 
 async function draft(): Promise<ComposedRecipe> {
-  // A change is saved a quarter of a second after it was made.
-  await wait(400);
+  await still(page);
   await saved(page);
   const { draft: kept, recipe: published } = await detail();
   const found = kept ?? published;
@@ -104,7 +103,7 @@ describe('the drawing board', () => {
     await choose('Unit of length', 'px');
     await tick('Grid');
     await enter(page, 'Pitch of the grid', '20');
-    await wait(200);
+    await still(page);
     // An L and a bar through it, drawn a little off the grid lines: the grid makes the numbers exact.
     await draw('Rectangle', [-61, -79], [-19, 82]);
     await draw('Rectangle', [-58, 41], [63, 78]);
@@ -188,7 +187,7 @@ describe('the drawing board', () => {
     for (const name of ['Add a motif', 'Draw one …', 'Ellipse']) {
       await (await named(page, name)).focus();
       await page.keyboard.press('Enter');
-      await wait(150);
+      await still(page);
     }
     await enter(page, 'Width of the element', '30mm');
     await page.focus('select[aria-label="Stroke"]');
@@ -275,7 +274,7 @@ describe('patterns from one motif and from numbers', () => {
     await press(page, 'Fill “Shape”');
     await page.waitForFunction(() => location.pathname.includes('/layouts/'));
     await page.waitForFunction(() => document.querySelector('.bar input[aria-label="Scale"]'));
-    await wait(400);
+    await still(page);
     await saved(page);
     const { layout } = await getLayout(id);
     expect(layout.shapes[0]?.fills[0]).toMatchObject({ kind: 'pattern', pattern: made.id });
@@ -347,7 +346,7 @@ describe('patterns from one motif and from numbers', () => {
     await tick('Show its symmetry');
     await press(page, '10 × 10');
     await page.keyboard.press('Escape');
-    await wait(400);
+    await still(page);
     await publishAs(unique('Kaleidoscope'));
   });
 

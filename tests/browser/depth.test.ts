@@ -22,6 +22,7 @@ import {
   press,
   saved,
   shown,
+  still,
   type Session,
 } from '../support/browser';
 import { layoutView, topOf } from '../support/layout-view';
@@ -479,7 +480,7 @@ describe('comparing', () => {
     await open([panel()]);
     await choose('Panel');
     const ink = async (): Promise<number[]> => {
-      await new Promise((resolve) => setTimeout(resolve, 200));
+      await still(page);
       const box = await page.$eval('[data-shape] path', (path) => {
         const { x: left, y: top } = path.getBoundingClientRect();
         return { left, top };

@@ -1,5 +1,5 @@
 import { patternFills } from '../../src/lib/core/recipe/layout';
-import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Page } from 'puppeteer-core';
@@ -12,6 +12,7 @@ import type { PatternFill } from '../../src/lib/core/recipe/fill';
 import { freePort, startServer } from '../../scripts/lib/serve.mjs';
 import { api, exportPng, layoutWith, must, publishedPattern, unique } from '../support/api';
 import {
+  downloaded,
   enter,
   named,
   openBrowser,
@@ -19,6 +20,7 @@ import {
   pixelsOf,
   press,
   saved,
+  still,
   visit,
   type Session,
 } from '../support/browser';
@@ -218,7 +220,7 @@ describe('the library', () => {
     await press(page, 'Ink');
     await press(page, 'Sun');
     await saved(page);
-    await new Promise((resolve) => setTimeout(resolve, 500));
+    await still(page);
     const [left, right] = await fillsNow();
     const { colourways } = await detail(pattern.id);
     const sun = palette.colours[3]!;
@@ -272,7 +274,7 @@ describe('the library', () => {
     await tab.keyboard.press('z');
     await tab.keyboard.up('Control');
     await tab.waitForFunction(() => document.body.textContent?.includes('#10394d'));
-    await new Promise((resolve) => setTimeout(resolve, 400));
+    await still(tab);
     await saved(tab);
     expect((await detail(pattern.id)).recipe?.slots[0]?.colour).toBe('#10394d');
     await tab.close();
@@ -332,7 +334,7 @@ describe('the library', () => {
       {},
       other.name,
     );
-    await new Promise((resolve) => setTimeout(resolve, 500));
+    await still(page);
     await saved(page);
     expect((await fillsNow())[1]).toMatchObject({ pattern: other.id, rotation: 30 });
     await visit(page, '/library?search=lane%20OR%20ring&sort=name');
@@ -401,7 +403,7 @@ describe('colours in a layout', () => {
     const expected = pixelAt(await pixelsOf(page), ...at);
     await page.mouse.click(...at);
     await page.waitForFunction(() => !document.body.textContent?.includes('Press where the colour is'));
-    await new Promise((resolve) => setTimeout(resolve, 500));
+    await still(page);
     await saved(page);
     const [left] = await fillsNow();
     const hex = left?.colours.ink?.colour ?? '';
@@ -411,7 +413,7 @@ describe('colours in a layout', () => {
   it('are seen with other eyes on stage and wall: the published matrix is what is drawn', async () => {
     await page.select('.stages select', 'grey');
     await page.waitForSelector('g[filter="url(#sight-grey)"]');
-    await new Promise((resolve) => setTimeout(resolve, 300));
+    await still(page);
     const box = await page.$eval(
       'svg [data-paper]',
       (paper) => paper.getBoundingClientRect().toJSON() as { left: number; top: number; width: number },
@@ -458,7 +460,7 @@ describe('colours in a layout', () => {
     await page.waitForFunction(() =>
       document.querySelector('svg defs image')?.getAttribute('href')?.includes('look='),
     );
-    await new Promise((resolve) => setTimeout(resolve, 800));
+    await still(page);
     await saved(page);
     const box = await page.$eval(
       'svg [data-paper]',
@@ -497,7 +499,7 @@ describe('colours in a layout', () => {
     await selects[1]!.select(night.id);
     await page.waitForFunction(() => document.querySelectorAll('dialog[open] figure img').length === 2);
     await press(page, 'Exchange 4 colours');
-    await new Promise((resolve) => setTimeout(resolve, 600));
+    await still(page);
     await saved(page);
     const links = new Set(night.colours.map(({ id }) => id));
     const after = await fillsNow();
@@ -505,7 +507,7 @@ describe('colours in a layout', () => {
       after.some(({ colours }) => Object.values(colours).some(({ link }) => links.has(link ?? ''))),
     ).toBe(true);
     await press(page, 'Undo', '[aria-label="View"] button');
-    await new Promise((resolve) => setTimeout(resolve, 600));
+    await still(page);
     await saved(page);
     expect(await fillsNow()).toEqual(before);
   });
@@ -525,10 +527,7 @@ describe('files', () => {
     await visit(page, '/library');
     await press(page, 'Hand out all …');
     await press(page, 'Save the file');
-    const file = join(folder, 'isle-library.svg');
-    for (let wait = 0; wait < 100 && !readdirSync(folder).includes('isle-library.svg'); wait += 1)
-      await new Promise((resolve) => setTimeout(resolve, 100));
-    await new Promise((resolve) => setTimeout(resolve, 300));
+    const file = await downloaded(folder, (name) => name === 'isle-library.svg');
     const port: number = await freePort(4400);
     const data = mkdtempSync(join(tmpdir(), 'isle-second-'));
     const { child, address } = await startServer({

@@ -1,5 +1,5 @@
 import { patternFills } from '../../src/lib/core/recipe/layout';
-import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { PNG } from 'pngjs';
@@ -9,6 +9,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { PatternFill } from '../../src/lib/core/recipe/fill';
 import { exportPng, getLayout, unique } from '../support/api';
 import {
+  downloaded,
   drag,
   enter,
   middle,
@@ -40,7 +41,6 @@ let patternPath = '';
 let layoutPath = '';
 let secondPath = '';
 const layoutId = (path: string): string => path.split('/')[4]?.split('?')[0] ?? '';
-const wait = (ms: number): Promise<void> => new Promise((resolve) => setTimeout(resolve, ms));
 
 beforeAll(async () => {
   session = await openBrowser();
@@ -296,13 +296,15 @@ describe('from a motif to a reused fill', () => {
     await press(page, 'Export');
     await enter(page, 'Resolution', '300');
     await press(page, 'Export PNG');
-    const png = await downloaded('.png');
+    const png = readFileSync(await downloaded(folder, (name) => name.endsWith('.png')));
     const picture = PNG.sync.read(png);
     expect([picture.width, picture.height]).toEqual([3125, 1563]);
     expect((await sharp(png).metadata()).density).toBe(300);
     await press(page, 'SVG drawing');
     await press(page, 'Export SVG');
-    const svg = (await downloaded('.svg')).toString();
+    const svg = readFileSync(
+      await downloaded(folder, (name) => name.endsWith('.svg') && name !== 'float.svg'),
+    ).toString();
     expect(svg).toContain('patternTransform');
     const { layout } = await getLayout(layoutId(layoutPath));
     const small = PNG.sync.read(await exportPng(layout.id, 96));
@@ -317,15 +319,6 @@ describe('from a motif to a reused fill', () => {
     expect(inside).toContain('93,122,82');
     expect(session.faults).toEqual([]);
   });
-
-  async function downloaded(ending: string): Promise<Buffer> {
-    for (let tries = 0; tries < 100; tries += 1) {
-      const file = readdirSync(folder).find((name) => name.endsWith(ending) && name !== 'float.svg');
-      if (file) return readFileSync(join(folder, file));
-      await wait(100);
-    }
-    throw new Error(`no ${ending} file came down`);
-  }
 });
 
 type Area = { left: number; top: number; right: number; bottom: number };

@@ -12,7 +12,7 @@ import type { Shape } from '../../src/lib/core/recipe/layout';
 import { layoutSvg } from '../../src/lib/core/svg/layout';
 import type { FoundPatterns, ProjectDetail, ProjectSummary } from '../../src/lib/contract/data';
 import { exportPng, layoutWith, must, publishedPattern } from '../support/api';
-import { at, openBrowser, pixelAt, pixelsOf, visit, type Session } from '../support/browser';
+import { at, openBrowser, pixelAt, pixelsOf, still, visit, type Session } from '../support/browser';
 import { block, dot, drawing, place, recipe } from '../support/recipes';
 import { filledPage, filledShape } from '../support/scenes';
 
@@ -119,7 +119,7 @@ describe('a unit covered edge to edge is solid', () => {
     const { page } = session;
     await visit(page, layout.path);
     await page.keyboard.press('1');
-    await page.evaluate(() => new Promise((resolve) => setTimeout(resolve, 300)));
+    await still(page);
     const origin = await page.evaluate(() => {
       const paper = document.querySelector('[data-paper]')?.getBoundingClientRect();
       const stage = document.querySelector('.stage')?.getBoundingClientRect();

@@ -5,7 +5,17 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { FoundPatterns, PaletteData, ProjectSummary, ProjectDetail } from '../../src/lib/contract/data';
 import { getLayout, must } from '../support/api';
 import type { HTTPRequest, Page } from 'puppeteer-core';
-import { enter, named, openBrowser, press, saved, shown, visit, type Session } from '../support/browser';
+import {
+  enter,
+  named,
+  openBrowser,
+  press,
+  saved,
+  shown,
+  still,
+  visit,
+  type Session,
+} from '../support/browser';
 
 const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
 let session: Session;
@@ -125,11 +135,11 @@ describe('every view', () => {
     const { page, faults } = session;
     await visit(page, paths.bench ?? '');
     await prepare(page);
-    await page.evaluate(() => new Promise((resolve) => setTimeout(resolve, 400)));
+    await still(page);
     expect(await seriousFaults(page)).toEqual([]);
     expect(faults).toEqual([]);
     await page.keyboard.press('Escape');
-    await page.evaluate(() => new Promise((resolve) => setTimeout(resolve, 500)));
+    await still(page);
   });
 
   it.each<[string, string, (page: Page) => Promise<void>]>([
@@ -199,7 +209,7 @@ describe('every view', () => {
     const { page, faults } = session;
     await visit(page, paths[view] ?? '');
     await prepare(page);
-    await page.evaluate(() => new Promise((resolve) => setTimeout(resolve, 900)));
+    await still(page);
     expect(await seriousFaults(page)).toEqual([]);
     expect(faults).toEqual([]);
     await page.keyboard.press('Escape');

@@ -1,9 +1,9 @@
-import { mkdtempSync, rmSync } from 'node:fs';
+import { mkdtempSync, readdirSync, rmSync, statSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { PNG } from 'pngjs';
 import puppeteer, { type Browser, type ElementHandle, type Page } from 'puppeteer-core';
-import { inject } from 'vitest';
+import { inject, vi } from 'vitest';
 
 const FLAGS = [
   '--no-sandbox',
@@ -58,6 +58,45 @@ export const at = (path: string): string => inject('address') + path;
 /** Opens a path and waits until the page is alive. */
 export async function visit(page: Page, path: string): Promise<void> {
   await page.goto(at(path), { waitUntil: 'networkidle2' });
+}
+
+/** Frames without a change after which a view counts as still. */
+const STILL_FRAMES = 8;
+
+/**
+ * Waits until a view rests: nothing asked of the server is on its way (but for the one stream of events), no animation
+ * runs, every picture has come, and its document has not changed for some frames.
+ */
+export async function still(page: Page): Promise<void> {
+  await page.waitForNetworkIdle({ idleTime: 100, concurrency: 1, timeout: 20_000 });
+  await page.evaluate(
+    (enough) =>
+      new Promise<void>((resolve) => {
+        let quiet = 0;
+        const watch = new MutationObserver(() => (quiet = 0));
+        const what = { subtree: true, childList: true, attributes: true, characterData: true };
+        watch.observe(document, what);
+        const frame = (): void => {
+          const moving = document
+            .getAnimations()
+            .some(
+              ({ playState, effect }) =>
+                playState === 'running' && effect?.getTiming().iterations !== Infinity,
+            );
+          const loading = [...document.images].some(
+            ({ complete, loading }) => !complete && loading !== 'lazy',
+          );
+          quiet = moving || loading ? 0 : quiet + 1;
+          if (quiet < enough) requestAnimationFrame(frame);
+          else {
+            watch.disconnect();
+            resolve();
+          }
+        };
+        requestAnimationFrame(frame);
+      }),
+    STILL_FRAMES,
+  );
 }
 
 /** The first visible element with an accessible name or text, of a role's usual tags. */
@@ -132,6 +171,20 @@ export async function middle(page: Page, selector: string): Promise<[number, num
   if (!box) throw new Error(`${selector} is not to be seen`);
   return [box.x + box.width / 2, box.y + box.height / 2];
 }
+
+/** The path of the first whole file in a folder of downloads whose name fits. */
+export const downloaded = (folder: string, fits: (name: string) => boolean): Promise<string> =>
+  vi.waitFor(
+    () => {
+      const names = readdirSync(folder);
+      const path = join(folder, names.find(fits) ?? '');
+      // The browser holds the name with an empty file while the bytes come into another one.
+      if (path === folder || statSync(path).size === 0 || names.some((name) => name.endsWith('.crdownload')))
+        throw new Error('The file has not come down.');
+      return path;
+    },
+    { timeout: 20_000, interval: 50 },
+  );
 
 /** Waits until the view says that all is saved. */
 export async function saved(page: Page): Promise<void> {

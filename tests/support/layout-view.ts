@@ -3,7 +3,7 @@ import type { PNG } from 'pngjs';
 import type { Fill } from '../../src/lib/core/recipe/fill';
 import type { Shape } from '../../src/lib/core/recipe/layout';
 import { getLayout, layoutWith } from './api';
-import { pixelsOf, saved, visit } from './browser';
+import { pixelsOf, saved, still, visit } from './browser';
 
 export const topOf = ({ fills }: Shape): Fill => fills[fills.length - 1] as Fill;
 
@@ -90,7 +90,7 @@ export async function stagePixels(page: Page, width: number, height: number): Pr
     {},
     width,
   );
-  await new Promise((resolve) => setTimeout(resolve, 300));
+  await still(page);
   const box = await page.$eval('[data-paper]', (paper) => {
     const { x, y } = paper.getBoundingClientRect();
     return { x, y };
