@@ -1,14 +1,17 @@
-import type { Handle, HandleServerError, ServerInit } from '@sveltejs/kit';
+import type { Handle, HandleServerError, RequestEvent, ServerInit } from '@sveltejs/kit';
+import { fail, type Failure } from '$lib/contract/failure';
 import { openApp, type App } from '$lib/server/app/app';
 import { CannotStart } from '$lib/server/db/inspect';
 import { foreignHost } from '$lib/server/app/hosts';
 import { failed, unexpected } from '$lib/server/app/http';
+import { standFast } from '$lib/server/app/standing';
 
 let app: App | null = null;
 const STOP_MS = 4500;
 
 export const init: ServerInit = () => {
   app = opened();
+  standFast(app.say);
   const stop = (): void => {
     void app?.close();
     // What has not come to an end by then is not going to.
@@ -32,13 +35,33 @@ export const handle: Handle = async ({ event, resolve }) => {
   const foreign = foreignHost(event.request, process.env);
   if (foreign) return failed(foreign);
   event.locals.app = app as App;
-  const response = await resolve(event);
+  const response = inOneForm(event, await resolve(event));
   response.headers.set('x-content-type-options', 'nosniff');
   response.headers.set('referrer-policy', 'same-origin');
   return response;
 };
 
+/** Under the API every failure has the documented form, also those that come to no route of ours. */
+function inOneForm(event: RequestEvent, response: Response): Response {
+  const { pathname } = event.url;
+  if (!pathname.startsWith('/api/v1')) return response;
+  if (event.locals.fault) return failed(event.locals.fault);
+  if (response.status !== 405) return response;
+  const what = `${event.request.method} is not answered at ${pathname}; see /api/v1/openapi.json.`;
+  const refused = failed(fail('wrong_method', what).failure);
+  refused.headers.set('allow', response.headers.get('allow') ?? '');
+  return refused;
+}
+
 export const handleError: HandleServerError = ({ error, event, status }) => {
-  if (status === 404) return { message: `There is nothing at ${event.url.pathname}.` };
-  return { message: unexpected(app, event, error).message };
+  const { message } = (event.locals.fault = faultOf(error, event, status));
+  return { message };
 };
+
+function faultOf(error: unknown, event: RequestEvent, status: number): Failure {
+  const { pathname } = event.url;
+  if (status === 404) return fail('not_found', `There is nothing at ${pathname}.`).failure;
+  if (status === 400)
+    return fail('invalid', 'The address cannot be read: a % in it must begin a character of UTF-8.').failure;
+  return unexpected(app, event, error);
+}

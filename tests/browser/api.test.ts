@@ -115,6 +115,17 @@ describe('bad input gets one clear sentence, the field and the limit', () => {
     expect(failure(huge).message).toMatch(/at most 12 MB/);
   });
 
+  it('an address or a method that there is not, in the form of every failure', async () => {
+    const unread = await api('GET', '/patterns/%E0%A4%A');
+    expect([unread.status, failure(unread).code]).toEqual([400, 'invalid']);
+    expect(failure(unread).message).toMatch(/address cannot be read/);
+    const method = await api('DELETE', '/palettes');
+    expect([method.status, failure(method).code]).toEqual([405, 'wrong_method']);
+    expect(failure(method).message).toMatch(/^DELETE is not answered at \/api\/v1\/palettes/);
+    const nothing = await api('GET', '/nothing');
+    expect([nothing.status, failure(nothing).code]).toEqual([404, 'not_found']);
+  });
+
   it('a name already taken, whatever its case and accents', async () => {
     const name = unique('Bouée');
     await publishedPattern(good, name);

@@ -169,6 +169,18 @@ describe('a start that cannot be', () => {
     );
   });
 
+  it('says that the port is another program’s', async () => {
+    const port = await freePort(5700);
+    const other = createServer();
+    await new Promise<void>((resolve) => other.listen(port, '127.0.0.1', resolve));
+    const { said, code } = await refused(folder(), { PORT: String(port) });
+    other.close();
+    expect(said).toBe(
+      `Isle cannot listen on 127.0.0.1:${port} (EADDRINUSE). Stop the program that does, or name another port with PORT.`,
+    );
+    expect(code).toBe(1);
+  });
+
   it('copies a database of before aside, and migrates it', async () => {
     const data = folder();
     const { child } = await started(data, true);
@@ -182,6 +194,50 @@ describe('a start that cannot be', () => {
       ((await api('GET', '/patterns?limit=1', undefined, address)).body as { total: number }).total,
     ).toBe(49);
     expect(readdirSync(data).filter((name) => /^isle-0005_unit-.*\.db$/.test(name))).toHaveLength(1);
+  });
+});
+
+describe('a running Isle', () => {
+  it('goes on when a file of its interface is gone, as while it is put in anew', async () => {
+    const file = join('build', 'client', `gone-${process.pid}.txt`);
+    writeFileSync(file, 'x'.repeat(1000));
+    const { address, child } = await started(folder());
+    rmSync(file);
+    const gone = await fetch(`${address}/gone-${process.pid}.txt`)
+      .then((answer) => answer.text())
+      .catch(() => 'broken off');
+    expect(gone).toBe('broken off');
+    expect((await api('GET', '/palettes', undefined, address)).status).toBe(200);
+    expect(child.exitCode).toBeNull();
+  });
+
+  it('answers again once there are file handles, after there were none', async () => {
+    const { address, child } = await started(folder());
+    const low = (files: number): unknown =>
+      execFileSync('prlimit', ['--pid', String(child.pid), `--nofile=${files}:`]);
+    const open = readdirSync(`/proc/${child.pid}/fd`).length;
+    // A few sockets more than there are, and nothing for the files that they ask for.
+    low(open + 2);
+    const icon = readdirSync('build/client').find((name) => /\.(svg|png|ico|txt)$/.test(name));
+    await Promise.allSettled(
+      Array.from({ length: 8 }, () =>
+        fetch(`${address}/${icon}`, { signal: AbortSignal.timeout(2000) }).then((answer) => answer.text()),
+      ),
+    );
+    low(4096);
+    await expect
+      .poll(
+        () =>
+          api('GET', '/palettes', undefined, address).then(
+            ({ status }) => status,
+            () => 0,
+          ),
+        {
+          timeout: 10_000,
+        },
+      )
+      .toBe(200);
+    expect(child.exitCode).toBeNull();
   });
 });
 

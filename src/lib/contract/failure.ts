@@ -7,6 +7,7 @@ export const FAILURE_STATUS = {
   forbidden: 403,
   not_found: 404,
   protected: 403,
+  wrong_method: 405,
   name_taken: 409,
   in_use: 409,
   stale: 409,
