@@ -322,10 +322,13 @@
   }
   .faults {
     position: absolute;
-    top: 12px;
+    bottom: 12px;
+    margin: 0;
     left: 50%;
     z-index: 3;
     max-width: 70%;
+    max-height: 40%;
+    overflow: auto;
     padding: 6px 12px;
     border: 1px solid var(--amber);
     border-radius: var(--radius);

@@ -130,7 +130,11 @@
           <Fault
             title="This pattern cannot be shown"
             message={pattern.faults.recipe ?? pattern.faults.draft ?? 'It has no recipe.'}
-          />
+          >
+            {#if tab !== 'revisions'}
+              <Button onclick={() => address('tab', 'revisions')}>See its revisions</Button>
+            {/if}
+          </Fault>
         {/if}
       </div>
       <div class="tools">
@@ -311,6 +315,7 @@
   .seen {
     position: absolute;
     inset: 0;
+    display: grid;
   }
   @media (max-width: 899px) {
     .columns {
