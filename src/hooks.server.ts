@@ -3,10 +3,14 @@ import { fail, type Failure } from '$lib/contract/failure';
 import { openApp, type App } from '$lib/server/app/app';
 import { CannotStart } from '$lib/server/db/inspect';
 import { foreignHost } from '$lib/server/app/hosts';
-import { failed, unexpected } from '$lib/server/app/http';
+import { askerOf, failed, unexpected } from '$lib/server/app/http';
+import { Pace } from '$lib/server/app/pace';
 import { standFast } from '$lib/server/app/standing';
 
 let app: App | null = null;
+const pace = new Pace();
+const BUSY = fail('busy', 'Too many requests wait to be answered; try again in a moment.');
+const GONE = fail('cancelled', 'Whoever asked has gone away.');
 const STOP_MS = 4500;
 
 export const init: ServerInit = () => {
@@ -35,6 +39,10 @@ export const handle: Handle = async ({ event, resolve }) => {
   const foreign = foreignHost(event.request, process.env);
   if (foreign) return failed(foreign);
   event.locals.app = app as App;
+  if (!event.isSubRequest) {
+    if (!(await pace.begin(askerOf(event)))) return failed(BUSY.failure);
+    if (event.request.signal.aborted) return failed(GONE.failure);
+  }
   const response = inOneForm(event, await resolve(event));
   response.headers.set('x-content-type-options', 'nosniff');
   response.headers.set('referrer-policy', 'same-origin');

@@ -109,14 +109,16 @@ export function unexpected(app: App | null, event: RequestEvent, error: unknown)
   ).failure;
 }
 
-/** Who asks: a view of the interface names itself, others count by their address. */
-function askerOf(event: RequestEvent): string {
-  const view = event.request.headers.get('x-isle-view');
+/** Who asks: a view of the interface names itself, pages and pictures of browsers and all others count by their address. */
+export function askerOf(event: RequestEvent): string {
+  const { headers } = event.request;
+  const view = headers.get('x-isle-view');
   if (view !== null && /^[\w-]{1,32}$/.test(view)) return view;
+  const browser = headers.has('sec-fetch-dest') ? 'browser ' : '';
   try {
-    return event.getClientAddress();
+    return browser + event.getClientAddress();
   } catch {
-    return '';
+    return browser;
   }
 }
 
