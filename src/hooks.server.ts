@@ -39,14 +39,18 @@ export const handle: Handle = async ({ event, resolve }) => {
   const foreign = foreignHost(event.request, process.env);
   if (foreign) return failed(foreign);
   event.locals.app = app as App;
-  if (!event.isSubRequest) {
-    if (!(await pace.begin(askerOf(event)))) return failed(BUSY.failure);
+  // What a page asks of the API on the server is part of the page.
+  const answered = event.isSubRequest ? () => undefined : await pace.begin(askerOf(event));
+  if (!answered) return failed(BUSY.failure);
+  try {
     if (event.request.signal.aborted) return failed(GONE.failure);
+    const response = inOneForm(event, await resolve(event));
+    response.headers.set('x-content-type-options', 'nosniff');
+    response.headers.set('referrer-policy', 'same-origin');
+    return response;
+  } finally {
+    answered();
   }
-  const response = inOneForm(event, await resolve(event));
-  response.headers.set('x-content-type-options', 'nosniff');
-  response.headers.set('referrer-policy', 'same-origin');
-  return response;
 };
 
 /** Under the API every failure has the documented form, also those that come to no route of ours. */
