@@ -68,7 +68,8 @@ const STILL_FRAMES = 8;
  * runs, every picture has come, and its document has not changed for some frames.
  */
 export async function still(page: Page): Promise<void> {
-  await page.waitForNetworkIdle({ idleTime: 100, concurrency: 1, timeout: 20_000 });
+  // Streams of events of pages that were left count as on their way for a while; they are not waited for long.
+  await page.waitForNetworkIdle({ idleTime: 100, concurrency: 2, timeout: 1500 }).catch(() => undefined);
   await page.evaluate(
     (enough) =>
       new Promise<void>((resolve) => {
