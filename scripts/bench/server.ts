@@ -1,8 +1,9 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { Worker } from 'node:worker_threads';
+import type { Worker } from 'node:worker_threads';
 import Database from 'better-sqlite3';
+import { askLightly } from '../../tests/support/lightly';
 import { filledShape } from '../../tests/support/scenes';
 import { freePort, startServer } from '../lib/serve.mjs';
 import { middle, print, sized } from './measure';
@@ -180,8 +181,7 @@ class Asker {
   private waits: number[] = [];
 
   constructor(address: string) {
-    this.thread = new Worker(ASKER, { eval: true, workerData: address });
-    this.thread.on('message', (ms: number) => this.waits.push(ms));
+    this.thread = askLightly(address, 15, (ms) => this.waits.push(ms));
   }
 
   async during(ms: number): Promise<Waited> {
@@ -204,17 +204,3 @@ class Asker {
     await this.thread.terminate();
   }
 }
-
-const ASKER = `
-  const { parentPort, workerData } = require('node:worker_threads');
-  (async () => {
-    for (;;) {
-      const from = performance.now();
-      try {
-        await (await fetch(workerData + '/api/v1/patterns?limit=5&search=lane')).arrayBuffer();
-        parentPort.postMessage(performance.now() - from);
-      } catch {}
-      await new Promise((resolve) => setTimeout(resolve, 15));
-    }
-  })();
-`;

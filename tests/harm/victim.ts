@@ -1,10 +1,11 @@
 import { readFileSync } from 'node:fs';
 import { mkdtempSync, rmSync } from 'node:fs';
 import type { ChildProcess } from 'node:child_process';
-import { Worker } from 'node:worker_threads';
+import type { Worker } from 'node:worker_threads';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { freePort, startServer } from '../../scripts/lib/serve.mjs';
+import { askLightly } from '../support/lightly';
 
 /** What one request came to. */
 export type Answer = { status: number; ms: number; bytes: number; body: unknown };
@@ -20,21 +21,6 @@ const LONGEST = 130_000;
 const LIGHT = 250;
 /** Requests that take longer are told, though they may. */
 const SLOW = 10_000;
-
-/** What is busy in this thread must not count as waiting. */
-const ASKER = `
-  const { parentPort, workerData } = require('node:worker_threads');
-  (async () => {
-    for (;;) {
-      const from = performance.now();
-      try {
-        await (await fetch(workerData + '/api/v1/patterns?limit=5&search=lane')).arrayBuffer();
-        parentPort.postMessage(performance.now() - from);
-      } catch {}
-      await new Promise((resolve) => setTimeout(resolve, 20));
-    }
-  })();
-`;
 
 /** A running server that is done harm to, with what is watched while it is. */
 export class Victim {
@@ -146,8 +132,7 @@ export class Victim {
 
   /** Has a thread of its own ask for something light all the time, and notes when it has to wait. */
   private askLight(): void {
-    this.asker = new Worker(ASKER, { eval: true, workerData: this.address });
-    this.asker.on('message', (ms: number) => {
+    this.asker = askLightly(this.address, 20, (ms) => {
       this.lightCount += 1;
       this.lightWorst = Math.max(this.lightWorst, ms);
       if (ms > LIGHT && this.watching) this.fault(`a light request waited ${ms.toFixed(0)} ms`);
