@@ -28,6 +28,33 @@ describe('an SVG file brought in as a motif', () => {
     expect(motif.notes).toEqual([]);
   });
 
+  it('larger than any motif may be comes in smaller, its strokes with it, and says so', () => {
+    const far = good(read('<path d="M0 0H1e11V5e10Z" stroke="#000" stroke-width="1e9" fill="#e5572e"/>'));
+    const { width, height, elements } = far.content;
+    expect(Math.max(width, height)).toBeLessThanOrEqual(LIMITS.shapeSide.most);
+    expect(elements[0]?.stroke?.width).toBeCloseTo((1e9 / 1e11) * (width / 1.02), -1);
+    const numbers = elements[0]!.d.match(/-?[\d.]+/g)!.map(Number);
+    expect(Math.max(...numbers.map(Math.abs))).toBeLessThanOrEqual(LIMITS.coordinate);
+    expect(far.notes.join(' ')).toMatch(/too large for a motif .*it came in as/);
+    expect(good(read('<path d="M0 0H900V500Z"/>')).notes).toEqual([]);
+  });
+
+  it('brings no colours that only a part drawn as a picture had', () => {
+    const body =
+      '<g opacity=".5"><circle cx="40" cy="50" r="20" fill="#0b5c52"/><circle cx="55" cy="50" r="20" fill="#112233"/></g><path d="M0 0h9v9z" fill="#e5572e"/>';
+    const part = { x: 20, y: 30, width: 55, height: 40 };
+    const motif = good(
+      importSvg(
+        `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 100 100">${body}</svg>`,
+        () => `s${count++}`,
+        {
+          drawPicture: () => ({ href: 'data:image/png;base64,AA==', box: part }),
+        },
+      ),
+    );
+    expect(motif.slots.map(({ name, colour }) => `${name} ${colour}`)).toEqual(['Colour 1 #e5572e']);
+  });
+
   it('applies transforms, units and <use>, and inherits styles', () => {
     const motif = good(
       read(

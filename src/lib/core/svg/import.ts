@@ -1,12 +1,13 @@
 import { chain, multiply, scaling, translation } from '../geom/affine';
-import { boxCentre, unionBoxes } from '../geom/box';
+import { boxCentre, unionBoxes, type Box } from '../geom/box';
 import { transformPath } from '../geom/path';
 import type { Point } from '../geom/point';
 import { formPath } from '../geom/shapes';
 import type { ColourSlot } from '../colour/slots';
+import { elementSlots } from '../recipe/edit';
 import { LIMITS } from '../recipe/limits';
 import type { DrawingElement, MotifContent } from '../recipe/recipe';
-import { pathText } from '../scene/drawing';
+import { pathText, transformElement } from '../scene/drawing';
 import { ArtReader, moved, type DrawPicture, type SetText } from './art-reader';
 import { mergeColours } from './merge-colours';
 import { readSvgTree, type XmlNode } from './xml';
@@ -57,11 +58,11 @@ function motifOf(root: XmlNode, reader: ArtReader): SvgImport {
       message: 'The SVG draws nothing that Isle can use: no visible path or shape was found.',
     };
   const origin = boxCentre(box);
-  const merged = mergeColours(
-    drawn.map((item) => moved(item, translation(-origin.x, -origin.y))),
-    [...reader.slots.values()],
-  );
+  const elements = drawn.map((item) => moved(item, translation(-origin.x, -origin.y)));
+  const merged = mergeColours(elements, slotsUsed(elements, reader));
   if (merged.note) reader.note(merged.note);
+  const scale = fittingScale(box);
+  if (scale < 1) reader.note(smallerNote(box, scale));
   const title = root.children.find((child) => child.name === 'title')?.text.trim() ?? '';
   return {
     ok: true,
@@ -69,15 +70,37 @@ function motifOf(root: XmlNode, reader: ArtReader): SvgImport {
     content: {
       kind: 'drawing',
       asset: null,
-      width: Math.max(box.width, 0.01),
-      height: Math.max(box.height, 0.01),
-      elements: merged.elements,
+      width: Math.max(box.width * scale, 0.01),
+      height: Math.max(box.height * scale, 0.01),
+      elements: merged.elements.map((element) => transformElement(element, scaling(scale))),
     },
     slots: merged.slots,
     pictures: reader.pictures,
     origin,
     notes: [...reader.notes],
   };
+}
+
+/** The colours that elements are painted with: what was drawn as a picture after all left its own behind. */
+function slotsUsed(elements: readonly DrawingElement[], reader: ArtReader): ColourSlot[] {
+  const used = new Set(elements.flatMap(elementSlots));
+  return [...reader.slots.values()]
+    .filter(({ id }) => used.has(id))
+    .map((slot, index) => ({ ...slot, name: `Colour ${index + 1}` }));
+}
+
+/** Drawings too large for a motif come in this large, px. */
+const MADE_SMALLER = 2000;
+
+function fittingScale({ width, height }: Box): number {
+  const largest = Math.max(width, height);
+  return largest > LIMITS.shapeSide.most ? MADE_SMALLER / largest : 1;
+}
+
+function smallerNote({ width, height }: Box, scale: number): string {
+  const size = (factor: number): string =>
+    `${Number((width * factor).toPrecision(3))} × ${Number((height * factor).toPrecision(3))} px`;
+  return `It was ${size(1)}, too large for a motif (${LIMITS.shapeSide.most} px wide or high at most); it came in as ${size(scale)}.`;
 }
 
 /** A decoded picture's own size put into its element: the picture fitted into its box as SVG does, or stretched. */
