@@ -5,11 +5,13 @@ import adapter from '@sveltejs/adapter-node';
 /**
  * The Node adapter with defaults of our own, which hold however the server is started: it listens on the loopback address
  * alone, it takes bodies of any size (every route has a limit of its own), and it ends within seconds when it is told to.
- * A file of the interface that cannot be read breaks off its answer, not the process.
+ * A connection is kept for a minute: after the few seconds that are usual, a busy server closes one while a request is on its
+ * way to it. A file of the interface that cannot be read breaks off its answer, not the process.
  */
 const ENTRY = `process.env.HOST ??= '127.0.0.1';
 process.env.BODY_SIZE_LIMIT ??= 'Infinity';
 process.env.SHUTDOWN_TIMEOUT ??= '2';
+process.env.KEEP_ALIVE_TIMEOUT ??= '65';
 await import('./serve.js');
 `;
 

@@ -30,7 +30,8 @@ async function throwAt(chance = '10000', seed = '1', only = '') {
   const done = await harm(Number(chance), { seed: Number(seed), only, say });
   const { cases, requests, light, memory } = done;
   console.log(
-    `${cases} cases, ${requests} requests; light requests waited at most ${light.worst.toFixed(0)} ms (${light.count} asked); ` +
+    `${cases} cases, ${requests} requests; light requests waited at most ${light.own.toFixed(0)} ms, ` +
+      `${light.worst.toFixed(0)} ms with what the machine is to blame for (${light.count} asked); ` +
       `the server held ${memory.before.toFixed(0)} MB before and ${memory.after.toFixed(0)} MB after.`,
   );
   return done.faults;

@@ -1,9 +1,8 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import type { Worker } from 'node:worker_threads';
 import Database from 'better-sqlite3';
-import { askLightly } from '../../tests/support/lightly';
+import { askLightly, type Asker as Lightly } from '../../tests/support/lightly';
 import { filledShape } from '../../tests/support/scenes';
 import { freePort, startServer } from '../lib/serve.mjs';
 import { middle, print, sized } from './measure';
@@ -20,7 +19,7 @@ export async function benchServer(): Promise<void> {
   const port = await freePort(4770);
   const { child, address } = await startServer({ port, dataFolder: folder, demo: true, stdio: 'ignore' });
   const call = caller(address);
-  const asker = new Asker(address);
+  const asker = await Asker.start(address);
   try {
     await asker.during(1000);
     const idle = await asker.during(sized(3000, 300));
@@ -175,13 +174,15 @@ async function manyWriters(call: Call, folder: string): Promise<void> {
   ]);
 }
 
-/** Asks for something light again and again, in a thread of its own, and knows how long it had to wait. */
+/** Asks for something light again and again, and knows how long it had to wait. */
 class Asker {
-  private readonly thread: Worker;
+  private lightly: Lightly | null = null;
   private waits: number[] = [];
 
-  constructor(address: string) {
-    this.thread = askLightly(address, 15, (ms) => this.waits.push(ms));
+  static async start(address: string): Promise<Asker> {
+    const asker = new Asker();
+    asker.lightly = await askLightly(address, 15, ({ ms }) => asker.waits.push(ms));
+    return asker;
   }
 
   async during(ms: number): Promise<Waited> {
@@ -201,6 +202,6 @@ class Asker {
   }
 
   async end(): Promise<void> {
-    await this.thread.terminate();
+    await this.lightly?.stop();
   }
 }

@@ -6,8 +6,8 @@ export type Harm = {
   cases: number;
   requests: number;
   faults: string[];
-  /** The longest that a light request waited, ms, and how many were asked. */
-  light: { worst: number; count: number };
+  /** Light requests beside: see {@link Victim.light}. */
+  light: Victim['light'];
   /** Memory of the server process before and after, MB. */
   memory: { before: number; after: number };
   alive: boolean;
@@ -66,7 +66,7 @@ export async function harm(
       cases: next,
       requests: victim.requests,
       faults: victim.faults,
-      light: { worst: victim.lightWorst, count: victim.lightCount },
+      light: victim.light,
       memory: { before, after },
       alive: victim.alive,
     };

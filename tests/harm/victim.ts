@@ -1,11 +1,9 @@
-import { readFileSync } from 'node:fs';
-import { mkdtempSync, rmSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import type { ChildProcess } from 'node:child_process';
-import type { Worker } from 'node:worker_threads';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { freePort, startServer } from '../../scripts/lib/serve.mjs';
-import { askLightly } from '../support/lightly';
+import { askLightly, type Asker } from '../support/lightly';
 
 /** What one request came to. */
 export type Answer = { status: number; ms: number; bytes: number; body: unknown };
@@ -17,7 +15,7 @@ export type Fault = string;
 const MEANT = new Set([503, 507]);
 /** The longest that any request may take, ms: the largest limit of work that is not an export, and a little. */
 const LONGEST = 130_000;
-/** What a light request may wait while anything else goes on, ms. */
+/** What a light request may wait while anything else goes on, ms; the machine's own share of a wait does not count. */
 const LIGHT = 250;
 /** Requests that take longer are told, though they may. */
 const SLOW = 10_000;
@@ -29,10 +27,10 @@ export class Victim {
   readonly slow: string[] = [];
   /** In the short form what was taken in is drawn once, not in every way. */
   quick = false;
-  lightWorst = 0;
-  lightCount = 0;
+  /** The light requests beside: how many, the longest wait of all, and the longest that the machine is not to blame for. */
+  readonly light = { count: 0, worst: 0, own: 0 };
   private watching = true;
-  private asker: Worker | null = null;
+  private asker: Asker | null = null;
   private label = '';
 
   private constructor(
@@ -50,7 +48,7 @@ export class Victim {
     child.once('exit', (code: number | null, signal: string | null) => {
       if (victim.watching) victim.fault(`the server ended (${signal ?? code})`);
     });
-    victim.askLight();
+    await victim.askLight();
     return victim;
   }
 
@@ -130,19 +128,24 @@ export class Victim {
       this.fault(`${what} answered ${status} without a sentence: ${said(body)}`);
   }
 
-  /** Has a thread of its own ask for something light all the time, and notes when it has to wait. */
-  private askLight(): void {
-    this.asker = askLightly(this.address, 20, (ms) => {
-      this.lightCount += 1;
-      this.lightWorst = Math.max(this.lightWorst, ms);
-      if (ms > LIGHT && this.watching) this.fault(`a light request waited ${ms.toFixed(0)} ms`);
+  /** Has something light asked for all the time, and notes when it has to wait. */
+  private async askLight(): Promise<void> {
+    this.asker = await askLightly(this.address, 20, ({ ms, machine }) => {
+      const own = Math.max(0, ms - machine);
+      this.light.count += 1;
+      this.light.worst = Math.max(this.light.worst, ms);
+      this.light.own = Math.max(this.light.own, own);
+      if (own > LIGHT && this.watching)
+        this.fault(
+          `a light request waited ${ms.toFixed(0)} ms, ${machine.toFixed(0)} of them for the machine`,
+        );
     });
   }
 
   /** Ends the server and takes its folder away. */
   async stop(): Promise<void> {
     this.watching = false;
-    await this.asker?.terminate();
+    await this.asker?.stop();
     const ended = new Promise((resolve) => this.child.once('exit', resolve));
     if (this.alive) {
       this.child.kill();

@@ -1,26 +1,69 @@
+import { spawn } from 'node:child_process';
+import { once } from 'node:events';
 import { Worker } from 'node:worker_threads';
+
+/**
+ * How long an answer took, ms. `machine` is how much of that the machine is to blame for: what a server that does nothing
+ * needed at the same moment, or the time that the processors were taken away from this machine, whichever is more.
+ */
+export type Waited = { ms: number; machine: number };
+
+/** Something that asks on until it is stopped. */
+export type Asker = { stop: () => Promise<void> };
+
+/** A server that does nothing, in a process of its own: what machine and network take. It says its port. */
+const BARE = `
+  const server = require('node:http').createServer((_, answer) => answer.end('{}'));
+  server.keepAliveTimeout = 65_000;
+  server.listen(0, '127.0.0.1', () => process.stdout.write(String(server.address().port)));
+  process.on('disconnect', () => process.exit());
+`;
 
 const ASKER = `
   const { parentPort, workerData } = require('node:worker_threads');
-  const { address, pause } = workerData;
+  const { readFileSync } = require('node:fs');
+  const { address, bare, pause } = workerData;
+  /** Time taken away from all processors since the start, ms; nothing where the system does not tell. */
+  const stolen = () => {
+    try {
+      return Number(readFileSync('/proc/stat', 'utf8').split('\\n', 1)[0].trim().split(/ +/)[8]) * 10;
+    } catch {
+      return 0;
+    }
+  };
+  const took = async (url) => {
+    const from = performance.now();
+    await (await fetch(url)).arrayBuffer();
+    return performance.now() - from;
+  };
   (async () => {
     for (;;) {
-      const from = performance.now();
+      const before = stolen();
       try {
-        await (await fetch(address + '/api/v1/patterns?limit=5&search=lane')).arrayBuffer();
-        parentPort.postMessage(performance.now() - from);
+        const [ms, plain] = await Promise.all([took(address + '/api/v1/patterns?limit=5&search=lane'), took(bare)]);
+        parentPort.postMessage({ ms, machine: Math.max(plain, stolen() - before) });
       } catch {}
       await new Promise((resolve) => setTimeout(resolve, pause));
     }
   })();
 `;
 
-/**
- * Asks for something light again and again, `pause` ms between, in a thread of its own: what is busy in this one must not
- * count as waiting. `waited` is told how long each answer took, in ms.
- */
-export function askLightly(address: string, pause: number, waited: (ms: number) => void): Worker {
-  const thread = new Worker(ASKER, { eval: true, workerData: { address, pause } });
+/** Asks a server for something light again and again, `pause` ms between, and tells how long each answer took. */
+export async function askLightly(
+  address: string,
+  pause: number,
+  waited: (waited: Waited) => void,
+): Promise<Asker> {
+  const server = spawn(process.execPath, ['-e', BARE], { stdio: ['ignore', 'pipe', 'inherit', 'ipc'] });
+  const [port] = (await once(server.stdout!, 'data')) as [Buffer];
+  // A thread of its own: what is busy in this one must not count as waiting.
+  const workerData = { address, bare: `http://127.0.0.1:${port.toString()}/`, pause };
+  const thread = new Worker(ASKER, { eval: true, workerData });
   thread.on('message', waited);
-  return thread;
+  return {
+    stop: async () => {
+      await thread.terminate();
+      server.kill();
+    },
+  };
 }

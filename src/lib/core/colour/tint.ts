@@ -6,8 +6,8 @@ import type { Hex } from './parse';
  */
 export type Tint = { colour: Hex; link?: string };
 
-/** The present colour of every palette colour, by id. */
-export type Links = ReadonlyMap<string, Hex>;
+/** Tells the present colour of a palette colour by its id. */
+export type Links = Pick<ReadonlyMap<string, Hex>, 'get'>;
 
 /** A tint with the present colour of its link; the same object where nothing changes. */
 export function follow<T extends Tint>(tint: T, links: Links): T {

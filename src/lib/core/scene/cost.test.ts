@@ -37,7 +37,7 @@ describe('the count of copies', () => {
         const box = { x: random() * 90, y: random() * 90, width: random() * 200, height: random() * 60 };
         const region = regionOfBox({ x: random() * 90, y: random() * 90, width: 300, height: 150 });
         counted += offsetsMeeting(lattice, box, region).length;
-        said += copiesOver(lattice, box, region);
+        said += copiesOver(lattice, region)(box);
       }
       // The mean over all places is the area of the Minkowski sum over that of a unit (Minkowski, mixed areas).
       expect(said / counted).toBeCloseTo(1, 1);
@@ -54,7 +54,7 @@ describe('the count of copies', () => {
     ];
     const box = { x: 0, y: 0, width: 12, height: 30 };
     const counted = offsetsMeeting(lattice, box, diamond).length;
-    expect(copiesOver(lattice, box, diamond) / counted).toBeCloseTo(1, 1);
+    expect(copiesOver(lattice, diamond)(box) / counted).toBeCloseTo(1, 1);
   });
 
   it('counts dashes as what they are drawn as', () => {
@@ -153,6 +153,15 @@ describe('a recipe that is too much to draw', () => {
       expect(soundRecipe(recipe({ motifs: [drawing('d', d)], placings: [place('d', 0, 0)] }))).toMatchObject([
         { message: expect.stringMatching(/reaches further than 1000000 px/) as string },
       ]);
+  });
+
+  it('is found out by reading every motif once, however often it is placed', () => {
+    const twice = recipe({
+      motifs: [drawing('z', `M0 0${'l1 1'.repeat(90)}`)],
+      placings: [place('z', 0, 0), place('z', 9, 0)],
+    });
+    const [one, other] = compileUnit(twice, { skipAbutments: true }).pieces;
+    expect(other!.elements).toBe(one!.elements);
   });
 
   it('says nothing of what people make', () => {

@@ -29,40 +29,48 @@ export type Drawables = {
   cell: Cell;
 };
 
-const NOTHING: Cost = { copies: 0, segments: 0, filtered: 0 };
-
 /**
- * At how many offsets of a lattice a box meets a convex region, within the rounding of whole numbers: the area of all
+ * Tells of any box at how many offsets of a lattice it meets a convex region, within the rounding of whole numbers: the area of all
  * places where it does (the Minkowski sum of the two, by their mixed area) over the lattice's area of one unit.
  */
-export function copiesOver(lattice: Lattice, box: Box, region: readonly Point[]): number {
+export function copiesOver(lattice: Lattice, region: readonly Point[]): (box: Box) => number {
   const around = unionBoxes(region.map((point) => ({ ...point, width: 0, height: 0 })));
-  if (!around) return 0;
-  const places =
-    polygonArea(region) + box.width * around.height + box.height * around.width + box.width * box.height;
-  const copies = places / unitArea(lattice);
-  return Number.isFinite(copies) ? copies : Infinity;
+  if (!around) return () => 0;
+  const [area, unit] = [polygonArea(region), unitArea(lattice)];
+  return ({ width, height }) => {
+    const copies = (area + width * around.height + height * around.width + width * height) / unit;
+    return Number.isFinite(copies) ? copies : Infinity;
+  };
 }
 
 /** What drawing a pattern over a convex region of its plane takes. */
 export function costOver(scene: Drawables, region: readonly Point[]): Cost {
-  const pieces = scene.pieces.reduce((sum, piece): Cost => {
-    const copies = Math.max(1, copiesOver(scene.lattice, piece.box, region));
-    return {
-      copies: sum.copies + copies,
-      segments: sum.segments + copies * piece.elements.reduce((all, one) => all + elementWeight(one), 0),
-      filtered: sum.filtered + (piece.effects ? copies * piece.box.width * piece.box.height : 0),
-    };
-  }, NOTHING);
-  return scene.endless.reduce((sum, line): Cost => {
+  const copiesOf = copiesOver(scene.lattice, region);
+  const weightOf = weights();
+  const cost: Cost = { copies: 0, segments: 0, filtered: 0 };
+  for (const { box, elements, effects } of scene.pieces) {
+    const copies = Math.max(1, copiesOf(box));
+    cost.copies += copies;
+    cost.segments += copies * weightOf(elements);
+    if (effects) cost.filtered += copies * box.width * box.height;
+  }
+  for (const line of scene.endless) {
     const box = boxOfEndless(line);
-    const copies = box ? copiesOver(scene.lattice, box, region) : 0;
-    return {
-      ...sum,
-      copies: sum.copies + copies,
-      segments: sum.segments + copies * line.element.path.length,
-    };
-  }, pieces);
+    const copies = box ? copiesOf(box) : 0;
+    cost.copies += copies;
+    cost.segments += copies * line.element.path.length;
+  }
+  return cost;
+}
+
+/** Counts the segments of a piece; placings of one motif share their elements, which are counted once. */
+function weights(): (elements: readonly Element[]) => number {
+  const known = new Map<readonly Element[], number>();
+  return (elements) => {
+    const weight = known.get(elements) ?? elements.reduce((sum, one) => sum + elementWeight(one), 0);
+    known.set(elements, weight);
+    return weight;
+  };
 }
 
 /** What drawing one cell of a pattern takes: its <pattern>, its tile. */
@@ -71,7 +79,9 @@ export const cellCost = (scene: Drawables): Cost => costOver(scene, cellCorners(
 /** How many copies lie about the unit's own art: what is looked at to find edges that meet. */
 function neighbours({ lattice, pieces }: Drawables): number {
   const art = unionBoxes(pieces.map((piece) => piece.box));
-  return art ? pieces.reduce((sum, { box }) => sum + copiesOver(lattice, box, regionOfBox(art)), 0) : 0;
+  if (!art) return 0;
+  const copiesOf = copiesOver(lattice, regionOfBox(art));
+  return pieces.reduce((sum, { box }) => sum + copiesOf(box), 0);
 }
 
 /** Segments of an element with its clip, and the dashes of its stroke. */

@@ -1,4 +1,5 @@
 import { grow, intersectBoxes, unionBoxes, type Box } from '../geom/box';
+import { outermost } from '../geom/outermost';
 import { parsePath, pathBox, transformPath, formatPath, type Path } from '../geom/path';
 import { formPath } from '../geom/shapes';
 import { IDENTITY, apply, translation, type Affine } from '../geom/affine';
@@ -51,19 +52,23 @@ export function compileMotif(motif: Motif): CompiledMotif {
 export function elementBox(element: Element, matrix: Affine = IDENTITY): Box | null {
   const { path, stroke, clip } = element;
   if (stroke && element.fill === null && isStraightLine(path)) return lineBox(path, stroke, matrix);
-  const box = pathBox(transformPath(matrix, path));
+  const box = pathBox(transformPath(matrix, outermost(path)));
   const inked = box && stroke ? grow(box, strokeReach(stroke, path) * largestScale(matrix)) : box;
   if (!inked || !clip) return inked;
-  const window = pathBox(transformPath(matrix, clip.path));
+  const window = pathBox(transformPath(matrix, outermost(clip.path)));
   return window && intersectBoxes(inked, window);
 }
 
 /** How far a stroke can reach from its path, in px of the path's space. */
 function strokeReach(stroke: Stroke, path: Path): number {
   const half = stroke.width / 2;
-  const hasCorners = path.filter((segment) => segment.op !== 'M').length > 1;
-  if (stroke.join === 'miter' && hasCorners) return half * Math.max(1, stroke.miterLimit);
+  if (stroke.join === 'miter' && hasCorners(path)) return half * Math.max(1, stroke.miterLimit);
   return stroke.cap === 'square' ? half * Math.SQRT2 : half;
+}
+
+function hasCorners(path: Path): boolean {
+  const first = path.findIndex((segment) => segment.op !== 'M');
+  return first >= 0 && path.findIndex((segment, index) => index > first && segment.op !== 'M') >= 0;
 }
 
 function isStraightLine(path: Path): boolean {

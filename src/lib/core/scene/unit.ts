@@ -57,8 +57,9 @@ export type CompileOptions = {
 };
 
 /** Compiles a recipe that `checkRecipe` found sound. */
-export function compileUnit(recipe: Recipe, options: CompileOptions = {}): UnitScene {
+export function compileUnit(recipe: Recipe, asked: CompileOptions = {}): UnitScene {
   if (recipe.kind === 'measured') return compileMeasured(recipe);
+  const options = { ...asked, cache: asked.cache ?? new WeakMap<Motif, CompiledMotif>() };
   const { unit, gap, repeat, front } = recipe;
   const lie = options.upright ? null : (recipe.lie ?? null);
   const lattice = laidLattice(latticeOf(unit, gap, repeat, front), lie);
@@ -142,19 +143,23 @@ function laidGround(ground: GroundScene | null, lie: Affine | null): GroundScene
 /** Segments of all placings in all images of the repeat, counted before any of them is laid. */
 function placedSegments(
   { unit, gap, repeat, motifs, placings }: ComposedRecipe,
-  options: CompileOptions,
+  { cache }: { cache: MotifCache },
 ): number {
   const weights = new Map(
     motifs.map((motif) => [
       motif.id,
-      compiledMotif(motif, options.cache).elements.reduce((sum, element) => sum + element.path.length, 0),
+      compiledMotif(motif, cache).elements.reduce((sum, element) => sum + element.path.length, 0),
     ]),
   );
   const images = imagesOf(unit, gap, repeat).length;
   return placings.reduce((sum, { motif }) => sum + (weights.get(motif) ?? 0), 0) * images;
 }
 
-function piecesOf(recipe: ComposedRecipe, lie: Affine | null, options: CompileOptions): Piece[] {
+function piecesOf(
+  recipe: ComposedRecipe,
+  lie: Affine | null,
+  options: CompileOptions & { cache: MotifCache },
+): Piece[] {
   const { unit, gap, repeat } = recipe;
   const motifs = new Map(recipe.motifs.map((motif) => [motif.id, motif]));
   const upright = imagesOf(unit, gap, repeat);
@@ -210,11 +215,11 @@ export function piecesOver(scene: UnitScene, region: readonly Point[], margin = 
   );
 }
 
-function compiledMotif(motif: Motif, cache: MotifCache | undefined): CompiledMotif {
-  const held = cache?.get(motif);
+function compiledMotif(motif: Motif, cache: MotifCache): CompiledMotif {
+  const held = cache.get(motif);
   if (held) return held;
   const compiled = compileMotif(motif);
-  cache?.set(motif, compiled);
+  cache.set(motif, compiled);
   return compiled;
 }
 

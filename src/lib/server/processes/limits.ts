@@ -5,9 +5,9 @@ import type { WorkName } from '../../contract/work';
  * server itself, and quick work, go first on a busy machine.
  */
 export const LANES = {
-  quick: { processes: 2, waiting: 600, niceness: 1 },
-  files: { processes: 2, waiting: 40, niceness: 5 },
-  exports: { processes: 1, waiting: 40, niceness: 10 },
+  quick: { processes: 2, waiting: 600, niceness: 5 },
+  files: { processes: 2, waiting: 40, niceness: 10 },
+  exports: { processes: 1, waiting: 40, niceness: 15 },
 } as const;
 
 export type Lane = keyof typeof LANES;

@@ -1,15 +1,19 @@
-import { eq } from 'drizzle-orm';
 import type { Hex } from '../../core/colour/parse';
 import type { Links } from '../../core/colour/tint';
 import { STUDIO, type Db } from '../db/open';
-import { paletteColour } from '../db/schema';
+import { statement } from './rows';
 
-/** The present colour of every palette colour, those taken out of their palettes included: documents may follow them still. */
+/**
+ * The present colours of palette colours, those taken out of their palettes included: documents may follow them still.
+ * Each is looked up when it is first asked for, so that a large library costs nobody who follows few.
+ */
 export function paletteLinks(db: Db): Links {
-  const rows = db
-    .select({ id: paletteColour.id, hex: paletteColour.hex })
-    .from(paletteColour)
-    .where(eq(paletteColour.studioId, STUDIO))
-    .all();
-  return new Map<string, Hex>(rows.map((row) => [row.id, row.hex]));
+  const look = statement(db, 'SELECT hex FROM palette_colour WHERE id = ? AND studio_id = ?').pluck();
+  const known = new Map<string, Hex | undefined>();
+  return {
+    get: (id) => {
+      if (!known.has(id)) known.set(id, look.get(id, STUDIO) as Hex | undefined);
+      return known.get(id);
+    },
+  };
 }

@@ -1,5 +1,6 @@
 import { and, asc, eq, inArray, isNull } from 'drizzle-orm';
 import type { ColourUses, PaletteData, PaletteEntry } from '../../contract/data';
+import type { Links } from '../../core/colour/tint';
 import { done, fail, type Outcome } from '../../contract/failure';
 import { STUDIO, type Db } from '../db/open';
 import { palette, paletteColour, project } from '../db/schema';
@@ -204,7 +205,7 @@ function entriesByPalette(db: Db, ids: readonly string[]): Map<string, PaletteEn
     .where(and(among(paletteColour.paletteId, ids), isNull(paletteColour.removedAt)))
     .orderBy(asc(paletteColour.position))
     .all();
-  const links = rows.some((row) => row.gradient?.includes('"link"')) ? paletteLinks(db) : null;
+  const links = paletteLinks(db);
   const found = new Map<string, PaletteEntry[]>();
   for (const { paletteId, id, name, hex, css, gradient } of rows) {
     const entry: PaletteEntry = {
@@ -219,12 +220,9 @@ function entriesByPalette(db: Db, ids: readonly string[]): Map<string, PaletteEn
   return found;
 }
 
-function stopsOf(
-  json: string,
-  links: ReadonlyMap<string, string> | null,
-): NonNullable<PaletteEntry['gradient']> {
+function stopsOf(json: string, links: Links): NonNullable<PaletteEntry['gradient']> {
   const stops = JSON.parse(json) as NonNullable<PaletteEntry['gradient']>;
-  return stops.map((stop) => ({ ...stop, hex: (stop.link && links?.get(stop.link)) || stop.hex }));
+  return stops.map((stop) => ({ ...stop, hex: (stop.link && links.get(stop.link)) || stop.hex }));
 }
 
 const dataOf = (db: Db, row: typeof palette.$inferSelect): PaletteData => ({

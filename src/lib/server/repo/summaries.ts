@@ -51,8 +51,7 @@ export function summariesOf(db: Db, ids: readonly string[]): PatternSummary[] {
     ),
   );
   const used = new Map(uses.map((row) => [row.id, row]));
-  const linked = rows.some(({ metrics }) => metrics?.includes('"link"'));
-  const links = linked ? paletteLinks(db) : null;
+  const links = paletteLinks(db);
   return rows.map((row) => ({
     id: row.id,
     name: row.name,
@@ -81,9 +80,9 @@ export function summariesOf(db: Db, ids: readonly string[]): PatternSummary[] {
 }
 
 /** Stored facts with the present colours of their links; those from before measured patterns have no kind. */
-function factsFrom(json: string, links: Links | null): PatternFacts {
+function factsFrom(json: string, links: Links): PatternFacts {
   const facts: PatternFacts = { kind: 'composed', ...(JSON.parse(json) as Omit<PatternFacts, 'kind'>) };
-  return links ? { ...facts, slots: mapSame(facts.slots, (slot) => follow(slot, links)) } : facts;
+  return { ...facts, slots: mapSame(facts.slots, (slot) => follow(slot, links)) };
 }
 
 function grouped(rows: readonly { id: string; text: string }[]): Map<string, string[]> {

@@ -1,11 +1,11 @@
 import type { PatternDetail, PublishPreview } from '$lib/contract/data';
 import { fail, type Outcome } from '$lib/contract/failure';
-import type { Links } from '$lib/core/colour/tint';
 import { followRecipe } from '$lib/core/recipe/links';
 import type { Problem } from '$lib/core/recipe/problem';
 import type { Recipe } from '$lib/core/recipe/recipe';
 import { call } from '../state/api';
 import { History } from '../state/history.svelte';
+import type { KnownLinks } from '../state/links';
 import { Saver } from '../state/saver.svelte';
 
 /** Keeps the pattern that is on the bench: its name, its draft, its revisions. What is done to the recipe is not its matter. */
@@ -24,7 +24,7 @@ export abstract class PatternKeeper {
   /** The newest revision, to look back at. */
   published: Recipe | null = $state.raw(null);
   /** The present colours of palettes, where they changed since the recipe was loaded. */
-  links: Links = $state.raw(new Map());
+  links: KnownLinks = $state.raw(new Map());
   readonly recipe = $derived.by(() => followRecipe(this.history.doc, this.links));
   /** What keeps the recipe from being saved. */
   abstract readonly problems: readonly Problem[];

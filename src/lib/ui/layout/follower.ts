@@ -1,15 +1,15 @@
 import type { PatternForUse } from '$lib/contract/data';
-import type { Links } from '$lib/core/colour/tint';
 import { followColourway, followLayout, followRecipe, followShape } from '$lib/core/recipe/links';
 import type { Shape } from '$lib/core/recipe/layout';
 import { mapSame } from '$lib/core/colour/tint';
+import type { KnownLinks } from '../state/links';
 import type { LayoutDoc } from './doc';
 
 /** Puts the present colours of palettes into documents; the same shape comes out as the same object again. */
 export class Follower {
   private readonly shapes = new WeakMap<Shape, Shape>();
 
-  constructor(private readonly links: Links) {}
+  constructor(private readonly links: KnownLinks) {}
 
   doc(doc: LayoutDoc): LayoutDoc {
     if (this.links.size === 0) return doc;

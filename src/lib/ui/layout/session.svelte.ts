@@ -6,7 +6,7 @@ import type { Point } from '$lib/core/geom/point';
 import { isPlaced, type Fill, type PatternFill, type PlacedFill } from '$lib/core/recipe/fill';
 import { heldShapes, leadingFill, withFill, type Shape } from '$lib/core/recipe/layout';
 import type { Colourway } from '$lib/core/colour/colourway';
-import { type Links, type Tint } from '$lib/core/colour/tint';
+import type { Tint } from '$lib/core/colour/tint';
 import { freeName } from '$lib/core/recipe/edit';
 import { followColourway, followRecipe } from '$lib/core/recipe/links';
 import { shownTints } from '$lib/core/recipe/recolour';
@@ -14,6 +14,7 @@ import { moveBy, type TransformScope } from '$lib/core/recipe/transform';
 import { patternLookup, shownRevision } from '$lib/core/scene/library';
 import { call } from '../state/api';
 import { History } from '../state/history.svelte';
+import type { KnownLinks } from '../state/links';
 import { Saver } from '../state/saver.svelte';
 import { toasts } from '../state/toasts.svelte';
 import { changeShapes, diffLayout, docOf, type LayoutDoc } from './doc';
@@ -50,7 +51,7 @@ export class LayoutSession {
   steered: GradientPlace | null = $state(null);
 
   /** The present colours of palettes, where they changed since the layout was loaded. */
-  links: Links = $state.raw(new Map());
+  links: KnownLinks = $state.raw(new Map());
   private readonly follower = $derived.by(() => new Follower(this.links));
 
   /** The document as it looks now. Changes are made to `history.doc`, which keeps the colours as they were saved. */
