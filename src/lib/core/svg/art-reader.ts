@@ -1,41 +1,21 @@
 import { IDENTITY, determinant, multiply, translation, type Affine } from '../geom/affine';
-import { boxesMeet, intersectBoxes, type Box } from '../geom/box';
-import { strokeOutline } from '../geom/outline';
+import { intersectBoxes } from '../geom/box';
 import { pathBox, transformPath, type Path } from '../geom/path';
-import { polygonArea } from '../geom/polygon';
-import { formPath, rectanglePath } from '../geom/shapes';
-import type { Hex } from '../colour/parse';
-import type { ColourSlot } from '../colour/slots';
-import { nearly } from '../num/tolerance';
-import { LIMITS } from '../recipe/limits';
-import type { DrawingElement, GradientPaint, Paint, Stroke } from '../recipe/recipe';
-import { pathText } from '../scene/drawing';
-import { elementBox, plainElement } from '../scene/motif';
+import { rectanglePath } from '../geom/shapes';
 import { ClipReader, geometryBox, referenceOf, type Clip } from './art-clips';
-import { textRuns, type SetText } from './art-text';
+import { DrawnArt, isRectangle, overlapping, type Drawn } from './art-drawn';
+import { PathPainter } from './art-paint';
+import { PictureParts, type DrawPicture, type Outer } from './art-pictures';
+import { textRuns, type SetText, type TextRun } from './art-text';
 import { StyleSheet } from './css';
-import { fragmentSvg } from './fragment';
-import { readGradient } from './import-gradient';
 import { rootViewport, shapePath, viewBoxOf, viewportMatrix } from './import-read';
 import { lengthOf, type Measures, type Side } from './lengths';
-import { INITIAL_STYLE, propertiesOf, styleOf, type PaintStyle, type Style } from './style';
+import { INITIAL_STYLE, propertiesOf, styleOf, type Style } from './style';
 import { ownTransform } from './transforms';
 import type { XmlNode } from './xml';
 
-export type { SetText };
-export type { Clip };
-
-/** Draws a file as a picture: cropped to what it shows, with the box of that in the file's px; `null` for nothing. */
-export type DrawPicture = (
-  svg: string,
-  size: { width: number; height: number },
-) => { href: string; box: Box } | null;
-
 /** How a drawing is read: what makes ids, sets text, and draws what cannot be kept as vectors. */
 export type ReadOptions = { newId: () => string; setText: SetText | null; drawPicture?: DrawPicture | null };
-
-/** Pixels to an inch of what is drawn as a picture. */
-export const PICTURE_PPI = 300;
 
 /** Elements that draw nothing themselves and need no word when left out. */
 const SILENT = new Set(
@@ -45,15 +25,6 @@ const SILENT = new Set(
 );
 const CONTAINERS = new Set(['g', 'a']);
 const DEEPEST_USE = 12;
-/** Elements visited, each <use> counted with all that it stands for, and segments of all that is drawn. */
-const MOST_VISITS = 60_000;
-const MOST_SEGMENTS = 250_000;
-/** More parts than this that need a picture make the whole drawing one. */
-const MOST_PICTURES = 12;
-/** Segments that clips add to what is drawn. */
-const MOST_CLIPPING = 60_000;
-
-export type Drawn = { element: DrawingElement; box: Box; path: Path; clip: Clip | null };
 
 type Place = {
   matrix: Affine;
@@ -61,12 +32,8 @@ type Place = {
   clip: Clip | null;
   depth: number;
   viewport: Measures['viewport'];
-  /** The outermost <use> that this stands in, and what was drawn before it. */
-  outer: { node: XmlNode; start: number } | null;
+  outer: Outer | null;
 };
-
-/** What a file is too much for: it is drawn as a picture as a whole, or refused. */
-class TooMuch extends Error {}
 
 /**
  * Reads parts of an SVG tree as drawn elements, rebuilt from an allow-list: paths, basic shapes, gradients, clip paths,
@@ -76,30 +43,40 @@ class TooMuch extends Error {}
  */
 export class ArtReader {
   readonly notes = new Set<string>();
-  readonly slots = new Map<Hex, ColourSlot>();
-  /** Pictures inside the file as data URLs; elements name them `pending:0`, `pending:1` … in place of an asset. */
-  readonly pictures: string[] = [];
   readonly byId = new Map<string, XmlNode>();
-  private drawn: Drawn[] = [];
+  private readonly art: DrawnArt;
   private readonly sheet: StyleSheet;
   private readonly clips: ClipReader;
-  private readonly pictured = new Set<XmlNode>();
-  private visits = 0;
-  private segments = 0;
-  private clipping = 0;
+  private readonly painter: PathPainter;
+  private readonly parts: PictureParts;
 
   constructor(
     private readonly root: XmlNode,
     private readonly options: ReadOptions,
   ) {
-    this.sheet = new StyleSheet(this.note);
+    const { byId, note } = this;
+    this.art = new DrawnArt(options.newId);
+    this.sheet = new StyleSheet(note);
     this.index(root);
     this.clips = new ClipReader(this.clipSource);
+    const rootScale = Math.sqrt(Math.abs(determinant(rootViewport(root)?.matrix ?? IDENTITY)));
+    this.painter = new PathPainter(this.art, { byId, sheet: this.sheet, note, rootScale });
+    this.parts = new PictureParts(root, this.art, byId, options.drawPicture ?? null, note);
   }
 
   readonly note = (text: string): void => {
     if (this.notes.size < 60) this.notes.add(text);
   };
+
+  /** The colours that were drawn with, by colour. */
+  get slots(): DrawnArt['slots'] {
+    return this.art.slots;
+  }
+
+  /** See {@link DrawnArt.pictures}. */
+  get pictures(): string[] {
+    return this.art.pictures;
+  }
 
   private get clipSource() {
     return { byId: this.byId, sheet: this.sheet, text: (node: XmlNode) => this.textPath(node) };
@@ -110,19 +87,18 @@ export class ArtReader {
     const viewport = rootViewport(this.root);
     const matrix = viewport?.matrix ?? IDENTITY;
     const inside = viewBoxOf(this.root) ?? viewport ?? { width: 300, height: 150 };
-    const drawn = this.collect(() => this.walk(this.root, { ...this.start(matrix, inside), outer: null }));
+    const drawn = this.art.collect(() => this.walk(this.root, this.start(matrix, inside)));
     if (drawn) return drawn;
-    this.drawn = [];
-    return this.picture(this.root, 'The drawing has too many parts to be kept as vectors, so it')
-      ? this.drawn
-      : null;
+    let made = false;
+    const whole = this.art.collect(() => (made = this.parts.whole()));
+    return made ? whole : null;
   }
 
   /** What the children of `holder` draw, in the style that they inherit; `null` where there is too much of it. */
   inside(holder: XmlNode, matrix: Affine): Drawn[] | null {
     const viewport = viewBoxOf(this.root) ?? rootViewport(this.root) ?? { width: 300, height: 150 };
     const style = this.styleAt(holder, viewport);
-    return this.collect(() => this.children(holder, { ...this.start(matrix, viewport), style }));
+    return this.art.collect(() => this.children(holder, { ...this.start(matrix, viewport), style }));
   }
 
   private start(matrix: Affine, viewport: Measures['viewport']): Place {
@@ -140,17 +116,6 @@ export class ArtReader {
     );
   }
 
-  private collect(read: () => void): Drawn[] | null {
-    this.drawn = [];
-    try {
-      read();
-      return this.drawn;
-    } catch (error) {
-      if (error instanceof TooMuch) return null;
-      throw error;
-    }
-  }
-
   private index(node: XmlNode): void {
     const { id } = node.attributes;
     if (id && !this.byId.has(id)) this.byId.set(id, node);
@@ -160,9 +125,8 @@ export class ArtReader {
   }
 
   private walk(node: XmlNode, place: Place): void {
-    if (SILENT.has(node.name) || (place.outer && this.pictured.has(place.outer.node))) return;
-    this.visits += 1;
-    if (this.visits > MOST_VISITS) throw new TooMuch();
+    if (SILENT.has(node.name) || this.parts.covers(place.outer)) return;
+    this.art.visit();
     if (Object.keys(node.attributes).some((name) => /^on[a-z]/i.test(name)))
       this.note('Event handlers were left out.');
     const own = propertiesOf(node, this.sheet);
@@ -170,11 +134,11 @@ export class ArtReader {
     const style = styleOf(own, place.style, place.viewport, this.note);
     const measures: Measures = { fontSize: style.fontSize, viewport: place.viewport };
     const matrix = node === this.root ? place.matrix : multiply(place.matrix, ownTransform(own, measures));
-    const needs = this.needsPicture(node, own, style);
-    if (needs && this.asPicture(node, place, needs)) return;
+    const needs = this.parts.reason(node, own, style);
+    if (needs && this.parts.part(node, place.outer, needs)) return;
     const clip = this.clipOf(node, own, place.clip, matrix, measures);
     if (clip === 'too-much') {
-      if (this.asPicture(node, place, 'a large clip path')) return;
+      if (this.parts.part(node, place.outer, 'a large clip path')) return;
       return this.note('A clip path of too many parts was left out with what it clips.');
     }
     if (clip && clip.path.length === 0) return;
@@ -186,20 +150,15 @@ export class ArtReader {
   private faded(node: XmlNode, place: Place, draw: () => void): void {
     const { opacity } = place.style;
     if (opacity === 0) return;
-    const start = this.drawn.length;
+    const start = this.art.length;
     draw();
     if (opacity === 1) return;
-    const added = this.drawn.slice(start);
+    const added = this.art.takeBack(start);
     if (overlapping(added)) {
-      this.drawn.length = start;
-      if (this.asPicture(node, place, 'a see-through group whose parts overlap')) return;
-      this.drawn.push(...added);
+      if (this.parts.part(node, place.outer, 'a see-through group whose parts overlap')) return;
       this.note('The overlaps in a see-through group show through each other.');
     }
-    for (let index = start; index < this.drawn.length; index += 1) {
-      const one = this.drawn[index]!;
-      this.drawn[index] = { ...one, element: { ...one.element, opacity: one.element.opacity * opacity } };
-    }
+    this.art.put(added, opacity);
   }
 
   private content(node: XmlNode, here: Place, measures: Measures): void {
@@ -212,7 +171,7 @@ export class ArtReader {
     const shape = shapePath(node, measures);
     if (!shape) return this.note(leftOut(node.name));
     if (!shape.ok) return this.note(shape.message);
-    if (here.style.visible && shape.path.length > 0) this.draw(node, shape.path, here, measures);
+    if (here.style.visible && shape.path.length > 0) this.painter.draw(shape.path, { ...here, measures });
   }
 
   private children(node: XmlNode, place: Place): void {
@@ -280,10 +239,10 @@ export class ArtReader {
       );
     const at = (name: string, side: Side): number => lengthOf(node.attributes[name], measures, side);
     const matrix = multiply(place.matrix, translation(at('x', 'x'), at('y', 'y')));
-    const outer = place.outer ?? { node, start: this.drawn.length };
+    const outer = place.outer ?? { node, start: this.art.length };
     const inside: Place = { ...place, matrix, depth: place.depth + 1, outer };
     if (target.name !== 'symbol' && target.name !== 'svg') return this.walk(target, inside);
-    this.visits += 1;
+    this.art.visit();
     const own = propertiesOf(target, this.sheet);
     if (own.display?.trim() === 'none') return;
     const style = styleOf(own, place.style, place.viewport, this.note);
@@ -312,59 +271,12 @@ export class ArtReader {
     );
   }
 
-  /** Why an element can only be drawn by a renderer, or `null`. */
-  private needsPicture(node: XmlNode, own: Readonly<Record<string, string>>, style: Style): string | null {
-    const refers = (name: string, kind: string): boolean => {
-      const id = referenceOf(own[name]);
-      return id !== null && this.byId.get(id)?.name === kind;
-    };
-    if (refers('mask', 'mask')) return 'a mask';
-    if (refers('filter', 'filter') || /^[a-z-]+\(/.test(own.filter ?? '')) {
-      if (referenceOf(own.filter) !== null || !/^url/.test(own.filter ?? '')) return 'a filter';
-    }
-    const blend = own['mix-blend-mode'];
-    if (blend && blend !== 'normal') this.note(`A blend (${blend.slice(0, 30)}) was left out.`);
-    const draws = shapePath(node, { fontSize: 16, viewport: { width: 1, height: 1 } }) !== null;
-    if (!draws && node.name !== 'text') return null;
-    if (['marker', 'marker-start', 'marker-mid', 'marker-end'].some((name) => refers(name, 'marker')))
-      return 'markers';
-    const pattern = [style.fill, style.stroke].some(
-      (paint) => paint?.reference && this.byId.get(paint.reference)?.name === 'pattern',
-    );
-    return pattern ? 'a pattern' : null;
-  }
-
-  /** Draws an element, or the outermost <use> that it stands in, as a picture; false where that cannot be. */
-  private asPicture(node: XmlNode, place: Place, why: string): boolean {
-    const target = place.outer?.node ?? node;
-    if (this.pictured.has(target)) return true;
-    if (this.pictured.size >= MOST_PICTURES && this.options.drawPicture) throw new TooMuch();
-    const made = this.picture(target, `A part with ${why}`, place.outer?.start);
-    if (!made && this.options.drawPicture) this.note(`A part with ${why} was drawn without it.`);
-    else if (!made) this.note(`${why[0]?.toUpperCase()}${why.slice(1)} was left out.`);
-    return made;
-  }
-
-  private picture(target: XmlNode, what: string, start = this.drawn.length): boolean {
-    const draw = this.options.drawPicture;
-    if (!draw) return false;
-    const size = rootViewport(this.root) ?? { width: 512, height: 512 };
-    const made = draw(fragmentSvg(this.root, target, size), size);
-    if (made === null) return false;
-    this.pictured.add(target);
-    this.drawn.length = start;
-    this.note(`${what} was drawn as a picture at ${PICTURE_PPI} ppi; its colours stay as they are.`);
-    const { box, href } = made;
-    if (box.width > 0 && box.height > 0)
-      this.addPicture(href, translation(box.x, box.y), box, { stretch: true, opacity: 1, clip: null });
-    return true;
-  }
-
   private image(node: XmlNode, place: Place, measures: Measures): void {
     const { matrix, style, clip } = place;
     const href = node.attributes.href ?? '';
     if (!style.visible) return;
-    if (/^data:image\/svg\+xml[;,]/i.test(href) && this.asPicture(node, place, 'a drawing inside it')) return;
+    if (/^data:image\/svg\+xml[;,]/i.test(href) && this.parts.part(node, place.outer, 'a drawing inside it'))
+      return;
     if (!/^data:image\/(png|jpe?g|webp)[;,]/i.test(href))
       return this.note(
         'A picture that is not inside the SVG was left out; bring it in as a file of its own.',
@@ -374,223 +286,30 @@ export class ArtReader {
     if (!(box.width > 0) || !(box.height > 0)) return this.note('A picture without a size was left out.');
     const placed = multiply(matrix, translation(at('x', 'x'), at('y', 'y')));
     const stretch = node.attributes.preserveAspectRatio?.trim() === 'none';
-    this.addPicture(href, placed, box, { stretch, opacity: 1, clip });
-  }
-
-  private addPicture(
-    href: string,
-    matrix: Affine,
-    { width, height }: { width: number; height: number },
-    { stretch, opacity, clip }: { stretch: boolean; opacity: number; clip: Clip | null },
-  ): void {
-    const frame = transformPath(matrix, formPath({ kind: 'rectangle', radius: 0 }, width, height));
-    const known = this.pictures.indexOf(href);
-    const asset = `pending:${known < 0 ? this.pictures.length : known}`;
-    if (known < 0) this.pictures.push(href);
-    const plain = { d: '', fill: null, fillRule: 'nonzero' as const, stroke: null, opacity };
-    // The sides are those of the box until the picture is decoded; a negative width asks for a stretch.
-    this.add({ ...plain, picture: { asset, width: stretch ? -width : width, height, matrix } }, frame, clip);
+    this.art.addPicture(href, placed, box, { stretch, clip });
   }
 
   private text(node: XmlNode, place: Place, measures: Measures): void {
-    const source = { sheet: this.sheet, measures, setText: this.options.setText, note: this.note };
-    for (const { path, style } of textRuns(node, place.style, source))
-      if (path.length > 0) this.draw(node, path, { ...place, style: { ...style, opacity: 1 } }, measures);
+    for (const { path, style } of this.runs(node, place.style, measures))
+      if (path.length > 0) this.painter.draw(path, { ...place, style: { ...style, opacity: 1 }, measures });
   }
 
   private textPath(node: XmlNode): Path | null {
     const viewport = viewBoxOf(this.root) ?? { width: 300, height: 150 };
     const style = this.styleAt(node, viewport);
-    const measures = { fontSize: style.fontSize, viewport };
-    const source = { sheet: this.sheet, measures, setText: this.options.setText, note: this.note };
-    return textRuns(node, style, source).flatMap(({ path }) => path);
+    return this.runs(node, style, { fontSize: style.fontSize, viewport }).flatMap(({ path }) => path);
   }
 
-  /** Adds a path (in its own space) with its paints, in their order; they part ways where their opacities differ. */
-  private draw(node: XmlNode, path: Path, place: Place, measures: Measures): void {
-    const { matrix, style, clip } = place;
-    const through = transformPath(matrix, path);
-    const fill = style.fillOpacity === 0 ? null : this.paint(style.fill, path, matrix, measures);
-    const fillOpacity = style.fillOpacity * (fill?.opacity ?? 1);
-    const base = { d: '', fillRule: style.fillRule };
-    const inked = this.strokeOf(path, place, measures);
-    if (fill && inked?.kind === 'line' && fillOpacity === inked.opacity && !style.strokeFirst)
-      return this.add(
-        { ...base, fill: fill.paint, stroke: inked.stroke, opacity: fillOpacity },
-        through,
-        clip,
-      );
-    const parts: (() => void)[] = [];
-    if (fill)
-      parts.push(() =>
-        this.add({ ...base, fill: fill.paint, stroke: null, opacity: fillOpacity }, through, clip),
-      );
-    if (inked?.kind === 'line')
-      parts.push(() =>
-        this.add({ ...base, fill: null, stroke: inked.stroke, opacity: inked.opacity }, through, clip),
-      );
-    if (inked?.kind === 'area')
-      parts.push(() =>
-        this.add(
-          { d: '', fill: inked.paint, fillRule: 'nonzero', stroke: null, opacity: inked.opacity },
-          inked.path,
-          clip,
-        ),
-      );
-    for (const part of style.strokeFirst ? parts.reverse() : parts) part();
-  }
-
-  /** A stroke as a line, or, where it is stretched or painted with a gradient, as the area that it covers. */
-  private strokeOf(
-    path: Path,
-    { matrix, style }: Place,
-    measures: Measures,
-  ):
-    | { kind: 'line'; stroke: Stroke; opacity: number }
-    | { kind: 'area'; path: Path; paint: Paint; opacity: number }
-    | null {
-    if (style.stroke === null || style.strokeWidth === 0 || style.strokeOpacity === 0) return null;
-    const fixed = style.fixedStroke;
-    const scale = fixed ? this.rootScale : Math.sqrt(Math.abs(determinant(matrix)));
-    if (!(scale > 0)) return null;
-    const paint = this.paint(style.stroke, path, matrix, measures);
-    if (!paint) return null;
-    const opacity = style.strokeOpacity * paint.opacity;
-    const { cap, join, miterLimit } = style;
-    if (typeof paint.paint === 'string' && (fixed || scalesAlike(matrix)))
-      return {
-        kind: 'line',
-        opacity,
-        stroke: {
-          ...{ slot: paint.paint, width: style.strokeWidth * scale, cap, join, miterLimit },
-          dashes: style.dashes.map((dash) => dash * scale),
-          ...(style.dashes.length > 0 && style.dashOffset !== 0
-            ? { dashOffset: style.dashOffset * scale }
-            : {}),
-        },
-      };
-    const own = {
-      width: style.strokeWidth,
-      cap,
-      join,
-      miterLimit,
-      dashes: style.dashes,
-      dashOffset: style.dashOffset,
-    };
-    const outline = strokeOutline(path, own, 0.02 / scale);
-    if (!outline.ok) return null;
-    this.spend(outline.path.length);
-    return { kind: 'area', path: transformPath(matrix, outline.path), paint: paint.paint, opacity };
-  }
-
-  private get rootScale(): number {
-    const matrix = rootViewport(this.root)?.matrix ?? IDENTITY;
-    return Math.sqrt(Math.abs(determinant(matrix)));
-  }
-
-  private paint(
-    style: PaintStyle | null,
-    path: Path,
-    matrix: Affine,
-    measures: Measures,
-  ): { paint: Paint; opacity: number } | null {
-    if (style === null) return null;
-    const plain = (hex: Hex, opacity: number): { paint: Paint; opacity: number } | null =>
-      opacity === 0 ? null : { paint: this.slot(hex), opacity };
-    if (style.reference === null) return plain(style.hex, style.alpha);
-    const target = this.byId.get(style.reference);
-    // A reference that leads nowhere paints its fallback, or nothing (SVG 2, section 13.2).
-    if (!target) return style.hex === '#808080' ? null : plain(style.hex, style.alpha);
-    const source = { byId: this.byId, sheet: this.sheet, measures, note: this.note };
-    const read = readGradient(style.reference, source, pathBox(path), matrix);
-    if (read === null) {
-      if (target.name === 'linearGradient' || target.name === 'radialGradient') return null;
-      this.note('A paint that is no gradient was replaced by one plain colour.');
-      return plain(style.hex, style.alpha);
-    }
-    if (read.kind === 'plain') return plain(read.hex, read.opacity);
-    if (read.stops.every(({ opacity }) => opacity === 0)) return null;
-    const stops = read.stops.map(({ at, hex, opacity }) => ({ at, slot: this.slot(hex), opacity }));
-    return { paint: { ...read, stops } satisfies GradientPaint, opacity: 1 };
-  }
-
-  private spend(segments: number): void {
-    this.segments += segments;
-    if (this.segments > MOST_SEGMENTS) throw new TooMuch();
-  }
-
-  private add(element: DrawingElement, path: Path, clip: Clip | null): void {
-    if (element.opacity === 0 || (clip && clip.path.length === 0)) return;
-    if (this.drawn.length >= LIMITS.elements) throw new TooMuch();
-    this.spend(path.length);
-    const own = clip && !holds(clip, path, element.stroke) ? clip : null;
-    this.clipping += own?.path.length ?? 0;
-    if (this.clipping > MOST_CLIPPING) throw new TooMuch();
-    const box = elementBox({ ...plainElement(path, element), clip: own });
-    if (box) this.drawn.push({ element, box, path, clip: own });
-  }
-
-  private slot(hex: Hex): string {
-    const held = this.slots.get(hex);
-    if (held) return held.id;
-    const slot = { id: this.options.newId(), name: `Colour ${this.slots.size + 1}`, colour: hex };
-    this.slots.set(hex, slot);
-    return slot.id;
+  private runs(node: XmlNode, style: Style, measures: Measures): TextRun[] {
+    const { setText } = this.options;
+    return textRuns(node, style, { sheet: this.sheet, measures, setText, note: this.note });
   }
 }
-
-/** True where a matrix scales alike in all directions: then a stroke stays a stroke. */
-const scalesAlike = ({ a, b, c, d }: Affine): boolean => {
-  const size = Math.hypot(a, b);
-  return nearly(size, Math.hypot(c, d), size * 1e-3) && Math.abs(a * c + b * d) < size * size * 1e-3;
-};
 
 /** True where a node is another or lies around it. */
 function holdsNode(outer: XmlNode, inner: XmlNode): boolean {
   for (let at: XmlNode | null = inner; at; at = at.parent) if (at === outer) return true;
   return false;
-}
-
-/** True where some of what is drawn lies over other parts of it; a single element with fill and stroke is one layer. */
-function overlapping(drawn: readonly Drawn[]): boolean {
-  if (drawn.length > 400) return true;
-  return drawn.some(({ box }, index) => drawn.slice(index + 1).some((other) => boxesMeet(box, other.box)));
-}
-
-/** A drawn path made an element of the motif: everything moved so that the middle of the art is the origin. */
-export function moved({ element, path, clip }: Drawn, move: Affine): DrawingElement {
-  const { fill, picture } = element;
-  return {
-    ...element,
-    d: pathText(transformPath(move, path)),
-    fill: fill !== null && typeof fill === 'object' ? { ...fill, matrix: multiply(move, fill.matrix) } : fill,
-    ...(picture ? { picture: { ...picture, matrix: multiply(move, picture.matrix) } } : {}),
-    ...(clip ? { clip: { d: pathText(transformPath(move, clip.path)), rule: clip.rule } } : {}),
-  };
-}
-
-/** True for four straight sides along the axes. */
-function isRectangle(path: Path): boolean {
-  const box = pathBox(path);
-  const corners = path.flatMap((segment) => (segment.op === 'M' || segment.op === 'L' ? [segment.to] : []));
-  const straight = path.every(({ op }, index) => op !== 'C' && (op !== 'M' || index === 0));
-  if (!box || !straight || corners.length > 5) return false;
-  const area = box.width * box.height;
-  return Math.abs(polygonArea(corners) - area) <= area * 1e-6;
-}
-
-/** True where a clip is a plain rectangle round all of a path's ink, so that it cuts nothing. */
-function holds(clip: Clip, path: Path, stroke: Stroke | null): boolean {
-  if (!isRectangle(clip.path)) return false;
-  const [outer, inner] = [pathBox(clip.path), pathBox(path)];
-  if (!outer || !inner) return false;
-  const slack = stroke ? (stroke.width / 2) * (stroke.join === 'miter' ? stroke.miterLimit : 1.5) : -1e-6;
-  return (
-    inner.x >= outer.x + slack &&
-    inner.y >= outer.y + slack &&
-    inner.x + inner.width <= outer.x + outer.width - slack &&
-    inner.y + inner.height <= outer.y + outer.height - slack
-  );
 }
 
 function leftOut(name: string): string {

@@ -21,7 +21,9 @@ import {
   type Placing,
 } from '../recipe/recipe';
 import { freeName } from '../recipe/edit';
-import { ArtReader, moved, type Drawn, type SetText } from './art-reader';
+import { moved, type Drawn } from './art-drawn';
+import { ArtReader } from './art-reader';
+import type { SetText } from './art-text';
 import { rootMatrix, shapePath, viewBoxOf, viewportMatrix } from './import-read';
 import { lengthOf } from './lengths';
 import { mergeColours } from './merge-colours';

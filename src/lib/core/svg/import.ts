@@ -8,7 +8,10 @@ import { elementSlots } from '../recipe/edit';
 import { LIMITS } from '../recipe/limits';
 import type { DrawingElement, MotifContent } from '../recipe/recipe';
 import { pathText, transformElement } from '../scene/drawing';
-import { ArtReader, moved, type DrawPicture, type SetText } from './art-reader';
+import { moved } from './art-drawn';
+import type { DrawPicture } from './art-pictures';
+import { ArtReader } from './art-reader';
+import type { SetText } from './art-text';
 import { mergeColours } from './merge-colours';
 import { readSvgTree, type XmlNode } from './xml';
 

@@ -16,7 +16,7 @@ import { StyleSheet } from './css';
 import { groundOf, withinTile } from './tile-edges';
 import { patternCss, tileSvg } from './tile';
 import { readSvgTree, type XmlNode } from './xml';
-import type { Drawn } from './art-reader';
+import type { Drawn } from './art-drawn';
 
 const node = (body: string): XmlNode => {
   const tree = readSvgTree(`<svg xmlns="http://www.w3.org/2000/svg">${body}</svg>`);

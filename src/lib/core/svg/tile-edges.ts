@@ -2,7 +2,7 @@ import { combineAreas } from '../geom/boolean';
 import { boxesMeet, moveBox, type Box } from '../geom/box';
 import { pathBox } from '../geom/path';
 import { rectanglePath } from '../geom/shapes';
-import type { Drawn } from './art-reader';
+import type { Drawn } from './art-drawn';
 
 /** The slot of a plain, opaque rectangle that is the first thing drawn and covers just the tile. */
 export function groundOf(drawn: readonly Drawn[], unit: { width: number; height: number }): string | null {

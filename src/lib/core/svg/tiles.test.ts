@@ -6,7 +6,7 @@ import { IDENTITY, scaling } from '../geom/affine';
 import { parsePath, pathBox, type Path } from '../geom/path';
 import type { DrawingElement, MotifEffects } from '../recipe/recipe';
 import { compileUnit } from '../scene/unit';
-import type { Drawn } from './art-reader';
+import type { Drawn } from './art-drawn';
 import { effectsFilter } from './effects';
 import { blendText, gradientPaint, isOpaqueGradient, maskMarkup } from './fill';
 import { groundOf, withinTile } from './tile-edges';

@@ -1,7 +1,7 @@
 import { deflateSync } from 'node:zlib';
 import { Resvg } from '@resvg/resvg-js';
 import { filterRows, pngChunk, pngHead } from '../../core/formats/png';
-import { PICTURE_PPI, type DrawPicture } from '../../core/svg/art-reader';
+import { PICTURE_PPI, type DrawPicture } from '../../core/svg/art-pictures';
 
 /** Pixels of one picture, and of all pictures that one file is drawn as. */
 const MOST_PIXELS = 16_000_000;
