@@ -225,10 +225,13 @@ export async function goodFiles(victim: Victim): Promise<{ name: string; bytes: 
   ];
 }
 
+/** Of the cases by chance, the share that are recipes; the others are files. */
+const RECIPES = 0.2;
+
 /** One more case out of nothing but chance. */
 export function randomCase(random: Random, good: readonly { name: string; bytes: Uint8Array }[]): Case {
   const kind = random();
-  if (kind < 0.35)
+  if (kind < RECIPES)
     return { name: 'extreme recipe', run: (victim) => drawRecipe(victim, extremeRecipe(random), random) };
   const file = pick(random, good);
   const bytes = mutated(random, file.bytes);

@@ -81,13 +81,21 @@ function measure(
   const long = dx * dx + dy * dy;
   const share = long === 0 ? 0 : 1 / long;
   const { a, b } = canvas.toMask;
+  // Of a row only what lies within reach of the segment's line can come nearer.
+  const lean = a * dy - b * dx;
+  const aside = reach * Math.sqrt(long) * (1 + 1e-9);
   // Millions of pixels pass here for a broad brush: plain numbers only, one step of the matrix to a pixel.
   for (let row = near.y; row < near.y + near.height; row += 1) {
     const start = apply(canvas.toMask, { x: near.x + 0.5, y: row + 0.5 });
-    let x = start.x - ax;
-    let y = start.y - ay;
-    let to = (row - area.y) * area.width + near.x - area.x;
-    for (let column = 0; column < near.width; column += 1) {
+    const off = (start.x - ax) * dy - (start.y - ay) * dx;
+    const middle = lean === 0 ? 0 : -off / lean;
+    const half = lean === 0 ? Infinity : Math.abs(aside / lean) + 1;
+    const first = Math.max(0, Math.floor(middle - half));
+    const last = Math.min(near.width - 1, Math.ceil(middle + half));
+    let x = start.x - ax + a * first;
+    let y = start.y - ay + b * first;
+    let to = (row - area.y) * area.width + near.x - area.x + first;
+    for (let column = first; column <= last; column += 1) {
       const held = nearest[to]!;
       if (held > within) {
         const along = (x * dx + y * dy) * share;
