@@ -6,7 +6,7 @@ import { drizzle } from 'drizzle-orm/better-sqlite3';
 import { migrate } from 'drizzle-orm/better-sqlite3/migrator';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { openDatabase } from '../../src/lib/server/db/open';
-import { factsOf } from '../../src/lib/server/repo/patterns';
+import { factsOf } from '../../src/lib/server/repo/pattern-rows';
 import { findPatterns } from '../../src/lib/server/repo/find';
 import { getLayout } from '../../src/lib/server/repo/layouts';
 import { getProject } from '../../src/lib/server/repo/projects';

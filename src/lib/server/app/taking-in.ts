@@ -4,6 +4,7 @@ import type { KeptPalette, KeptPattern } from '../../core/recipe/library';
 import type { RunOptions } from '../processes/pool';
 import { takeIn, type Taking } from '../repo/kept';
 import { readyAssets, readyItem } from '../repo/ready';
+import { markSound } from '../repo/stored';
 import type { App } from './app';
 
 /** Has a child process read a file and lay ready what it holds. Nothing is stored yet. */
@@ -49,6 +50,8 @@ export function takeFilesIn(
       if (kind === 'palette') palettes.push({ kept: readyItem(folder, key, kind), choice: choice ?? 'skip' });
       else if (choice !== undefined) {
         const kept = readyItem<KeptPattern>(folder, key, kind);
+        // Whoever laid it ready has checked it.
+        markSound(kept.recipe);
         patterns.push({ kept, choice });
         if (choice !== 'skip') wanted.push(kept);
       }

@@ -18,7 +18,8 @@ import { colourwaysOf } from './colourway-rows';
 import { among, newId, note, writing } from './context';
 import { fillOf, fillRows, fillValues, putFillLinks } from './fill-rows';
 import { paletteLinks } from './links';
-import { findRow, noPattern, recipeAt } from './patterns';
+import { findRow } from './pattern-rows';
+import { noPattern, recipeAt } from './patterns';
 import { touchLayouts } from './publishing';
 
 /** One fill before and after, and likewise one page's background. */

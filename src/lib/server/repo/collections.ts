@@ -4,6 +4,7 @@ import { STUDIO, type Db } from '../db/open';
 import { collection, collectionPattern, patternTag } from '../db/schema';
 import { newId, note, writing } from './context';
 import { nameKey } from './names';
+import { statement } from './rows';
 import { indexWords } from './search-index';
 
 /** Replaces a pattern's tags; equal ones (without case and accents) are kept once. */
@@ -14,11 +15,11 @@ export function setTags(tx: Db, patternId: string, tags: readonly string[]): voi
 
 /** Adds tags to a pattern. */
 export function addTags(tx: Db, patternId: string, tags: readonly string[]): void {
-  for (const tag of tags)
-    tx.insert(patternTag)
-      .values({ patternId, tag: tag.trim(), tagKey: nameKey(tag) })
-      .onConflictDoNothing()
-      .run();
+  const add = statement(
+    tx,
+    'INSERT INTO pattern_tag (pattern_id, tag, tag_key) VALUES (?, ?, ?) ON CONFLICT DO NOTHING',
+  );
+  for (const tag of tags) add.run(patternId, tag.trim(), nameKey(tag));
 }
 
 /** Takes tags off a pattern. */
@@ -46,8 +47,11 @@ export function addToCollections(
   ids: readonly string[],
 ): ReturnType<typeof fail> | null {
   for (const id of ids) {
-    if (!findRow(tx, id)) return noCollection(id);
-    tx.insert(collectionPattern).values({ collectionId: id, patternId }).onConflictDoNothing().run();
+    if (!isThere(tx, id)) return noCollection(id);
+    statement(
+      tx,
+      'INSERT INTO collection_pattern (collection_id, pattern_id) VALUES (?, ?) ON CONFLICT DO NOTHING',
+    ).run(id, patternId);
   }
   return null;
 }
@@ -74,12 +78,10 @@ export function createCollection(db: Db, name: string): Outcome<{ id: string }> 
 
 /** The collection of a name, made where it is not there. */
 export function collectionNamed(tx: Db, name: string): string {
-  const held = tx
-    .select({ id: collection.id })
-    .from(collection)
-    .where(and(eq(collection.studioId, STUDIO), eq(collection.nameKey, nameKey(name))))
-    .get();
-  if (held) return held.id;
+  const held = statement(tx, 'SELECT id FROM collection WHERE studio_id = ? AND name_key = ?')
+    .pluck()
+    .get(STUDIO, nameKey(name)) as string | undefined;
+  if (held !== undefined) return held;
   const made = createCollection(tx, name);
   return made.ok ? made.value.id : '';
 }
@@ -87,7 +89,7 @@ export function collectionNamed(tx: Db, name: string): string {
 /** Renames a collection. */
 export function renameCollection(db: Db, id: string, name: string): Outcome<{ id: string }> {
   return writing(db, { what: 'collection', name }, (tx): Outcome<{ id: string }> => {
-    if (!findRow(tx, id)) return noCollection(id);
+    if (!isThere(tx, id)) return noCollection(id);
     tx.update(collection)
       .set({ name, nameKey: nameKey(name) })
       .where(eq(collection.id, id))
@@ -101,7 +103,7 @@ export function renameCollection(db: Db, id: string, name: string): Outcome<{ id
 /** Takes a collection apart; its patterns stay. */
 export function removeCollection(db: Db, id: string): Outcome<{ id: string; patterns: string[] }> {
   return writing(db, { what: 'collection', name: '' }, (tx): Outcome<{ id: string; patterns: string[] }> => {
-    if (!findRow(tx, id)) return noCollection(id);
+    if (!isThere(tx, id)) return noCollection(id);
     const patterns = members(tx, id);
     tx.delete(collection).where(eq(collection.id, id)).run();
     for (const pattern of patterns) indexWords(tx, pattern);
@@ -123,13 +125,8 @@ function members(db: Db, id: string): string[] {
     .map((row) => row.id);
 }
 
-function findRow(db: Db, id: string): typeof collection.$inferSelect | undefined {
-  return db
-    .select()
-    .from(collection)
-    .where(and(eq(collection.id, id), eq(collection.studioId, STUDIO)))
-    .get();
-}
+const isThere = (db: Db, id: string): boolean =>
+  statement(db, 'SELECT 1 FROM collection WHERE id = ? AND studio_id = ?').get(id, STUDIO) !== undefined;
 
 function noCollection(id: string): ReturnType<typeof fail> {
   return fail('not_found', `There is no collection with the id “${id}”.`, 'collections');

@@ -2,8 +2,8 @@ import { sql, type AnyColumn, type SQL } from 'drizzle-orm';
 import { nanoid } from 'nanoid';
 import { fail, type Failure, type Outcome } from '../../contract/failure';
 import { STUDIO, type Db } from '../db/open';
-import { event } from '../db/schema';
 import { causeOf, isTaken } from './names';
+import { statement } from './rows';
 
 /** True for rows whose column holds one of `values`: any number of them, where SQLite binds only so many variables. */
 export const among = (column: AnyColumn, values: readonly string[]): SQL =>
@@ -13,10 +13,11 @@ export const among = (column: AnyColumn, values: readonly string[]): SQL =>
 export const newId = (): string => nanoid(12);
 
 /** Notes what happened, in the same transaction as the change itself. */
-export function note(db: Pick<Db, 'insert'>, kind: string, subjectId: string, data: unknown = {}): void {
-  db.insert(event)
-    .values({ studioId: STUDIO, kind, subjectId, data: JSON.stringify(data), createdAt: Date.now() })
-    .run();
+export function note(db: Db, kind: string, subjectId: string, data: unknown = {}): void {
+  statement(
+    db,
+    'INSERT INTO event (studio_id, kind, subject_id, data, created_at) VALUES (?, ?, ?, ?, ?)',
+  ).run(STUDIO, kind, subjectId, JSON.stringify(data), Date.now());
 }
 
 /** The failure for a save that started from an older state; `current` is what is stored now. */

@@ -17,13 +17,15 @@ import type { Recipe } from '../../core/recipe/recipe';
 import { STUDIO, type Db } from '../db/open';
 import { colourway, motifAsset, palette, paletteColour, pattern } from '../db/schema';
 import { readAsset } from './assets';
-import { collectionNamed, setCollections, setTags } from './collections';
+import { addTags, addToCollections, collectionNamed } from './collections';
 import { saveColourways } from './colourways';
 import { among, newId, note, writing } from './context';
 import { nameKey } from './names';
 import { createPalette, getPalette, listPalettes, savePalette } from './palettes';
-import { createPattern, findRow, getPattern, indexPattern } from './patterns';
-import { addRevision } from './publishing';
+import { addRevision, findRow, indexFacts, insertPublished, rowNamed } from './pattern-rows';
+import { getPattern } from './patterns';
+import { indexWords } from './search-index';
+import { problemsOf } from './stored';
 
 /**
  * Patterns with all that they need, to be written into a file. Without `ids` the whole library with its shared palettes.
@@ -85,13 +87,6 @@ export function patternClash(
   const here = keptPattern(db, row.id);
   return { id: row.id, stock: row.stock, same: here !== null && sameData(sameness(here), sameness(kept)) };
 }
-
-const rowNamed = (db: Db, name: string): { id: string; name: string; stock: boolean } | undefined =>
-  db
-    .select({ id: pattern.id, name: pattern.name, stock: pattern.stock })
-    .from(pattern)
-    .where(and(eq(pattern.studioId, STUDIO), eq(pattern.nameKey, nameKey(name))))
-    .get();
 
 const sameness = ({ recipe, description, colourways }: KeptPattern): unknown => ({
   recipe,
@@ -260,26 +255,25 @@ function takePattern(
   const name = here ? freeName(kept.name, [kept.name, ...names]) : kept.name;
   names.push(name);
   const id = findRow(tx, kept.id) ? newId() : kept.id;
-  const made = createPattern(tx, { id, name, description: kept.description, recipe });
-  if (!made.ok) return fail('invalid', `“${kept.name}”: ${made.failure.message}`, made.failure.path);
-  addRevision(tx, id, 1, recipe);
-  tx.update(pattern)
-    .set({ ...kept.credit, draft: null, newest: 1 })
-    .where(eq(pattern.id, id))
-    .run();
-  setTags(tx, id, kept.tags);
-  const collections = kept.collections.map((one) => collectionNamed(tx, one));
-  setCollections(tx, id, collections);
+  const [problem] = problemsOf(kept.recipe);
+  if (problem) return fail('invalid', `“${kept.name}”: ${problem.message}`, problem.path);
+  insertPublished(tx, { id, name, description: kept.description, recipe }, kept.credit);
+  addTags(tx, id, kept.tags);
+  addToCollections(
+    tx,
+    id,
+    kept.collections.map((one) => collectionNamed(tx, one)),
+  );
   if (ways.length > 0) {
     const saved = saveColourways(
       tx,
       id,
-      made.value.version,
+      1,
       ways.map((way) => withFreeId(tx, way)),
     );
     if (!saved.ok) return saved;
   }
-  indexPattern(tx, id, recipe);
+  indexWords(tx, id);
   report.added.push({ name, id, kind: 'pattern' });
   return done(null);
 }
@@ -300,7 +294,7 @@ function revise(
       .set({ newest: newest + 1, updatedAt: Date.now() })
       .where(eq(pattern.id, id))
       .run();
-    indexPattern(tx, id, recipe);
+    indexFacts(tx, id, recipe);
     note(tx, 'pattern.published', id, { revision: newest + 1 });
   }
   const key = (way: Colourway): string => nameKey(way.name);

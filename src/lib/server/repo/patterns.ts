@@ -2,7 +2,6 @@ import { and, asc, desc, eq, inArray, isNull } from 'drizzle-orm';
 import type {
   PatternCredit,
   PatternDetail,
-  PatternFacts,
   PatternForUse,
   PatternSummary,
   PatternUse,
@@ -10,20 +9,18 @@ import type {
 import { done, fail, failWith, type Outcome } from '../../contract/failure';
 import type { Colourway } from '../../core/colour/colourway';
 import type { Recipe } from '../../core/recipe/recipe';
-import { buildMeasured } from '../../core/scene/measured';
 import { followRecipe } from '../../core/recipe/links';
-import { STUDIO, type Db } from '../db/open';
+import type { Db } from '../db/open';
 import { fill, layout, pattern, project, revision, shape } from '../db/schema';
 import { setCollections, setTags } from './collections';
 import { colourwaysOf } from './colourway-rows';
 import { newId, note, stale, writing } from './context';
 import { paletteLinks } from './links';
-import { indexRecipe, indexWords } from './search-index';
+import { findRow, indexFacts, insertDraft, type PatternRow } from './pattern-rows';
+import { indexWords } from './search-index';
 import { draftKey, problemsOf, readStored, rememberSound, revisionKey } from './stored';
 import { summariesOf } from './summaries';
 import { nameKey } from './names';
-
-type PatternRow = typeof pattern.$inferSelect;
 
 /** One pattern with its newest recipe, draft, revisions and uses. */
 export function getPattern(db: Db, id: string): Outcome<PatternDetail> {
@@ -130,48 +127,12 @@ export function createPattern(
   const problems = problemsOf(input.recipe);
   if (problems.length > 0) return failWith(problems);
   return writing(db, { what: 'pattern', name: input.name }, (tx) => {
-    const { id = newId() } = input;
-    const now = Date.now();
-    tx.insert(pattern)
-      .values({
-        id,
-        studioId: STUDIO,
-        name: input.name,
-        nameKey: nameKey(input.name),
-        description: input.description ?? '',
-        seq: nextSeq(tx),
-        draft: JSON.stringify(input.recipe),
-        createdAt: now,
-        updatedAt: now,
-      })
-      .run();
-    indexPattern(tx, id, input.recipe);
-    rememberSound(tx, draftKey(id, 1));
+    const { id = newId(), name, description = '', recipe } = input;
+    insertDraft(tx, { id, name, description, recipe });
+    indexWords(tx, id);
     note(tx, 'pattern.created', id);
     return done({ id, version: 1 });
   });
-}
-
-const nextSeq = (db: Db): number =>
-  (db.$client.prepare('SELECT coalesce(max(seq), 0) + 1 FROM pattern').pluck().get() as number) ?? 1;
-
-/** Writes what a pattern is found by. */
-export function indexPattern(tx: Db, id: string, recipe: Recipe): void {
-  const { kind, unit, repeat, clear, slots } = factsOf(recipe);
-  const pictures =
-    recipe.kind === 'composed' &&
-    recipe.motifs.some(
-      ({ content }) => content.kind === 'drawing' && content.elements.some((element) => element.picture),
-    );
-  indexRecipe(tx, id, {
-    kind: kind === 'measured' ? 'measured' : pictures ? 'picture' : 'drawn',
-    repeatKind: repeat.kind,
-    width: unit.width,
-    height: unit.height,
-    clear,
-    slots,
-  });
-  indexWords(tx, id);
 }
 
 /** Keeps work in progress. Uses go on showing the newest revision. */
@@ -183,7 +144,7 @@ export function saveDraft(db: Db, id: string, base: number, recipe: Recipe): Out
       .set({ draft: JSON.stringify(recipe) })
       .where(eq(pattern.id, id))
       .run();
-    if (row.newest === 0) indexPattern(tx, id, recipe);
+    if (row.newest === 0) indexFacts(tx, id, recipe);
     rememberSound(tx, draftKey(id, base + 1));
     return null;
   });
@@ -297,20 +258,6 @@ export function patternsForUse(
   });
 }
 
-/** What is known of a recipe without drawing it. */
-export function factsOf(recipe: Recipe): PatternFacts {
-  const { kind, measure, slots } = recipe;
-  const clear = recipe.ground.kind === 'clear';
-  if (kind === 'measured') {
-    const { pitch } = buildMeasured(recipe.measured);
-    return { kind, unit: pitch, gap: NO_GAP, repeat: { kind: 'straight' }, measure, slots, clear };
-  }
-  const { unit, gap, repeat } = recipe;
-  return { kind, unit, gap, repeat, measure, slots, clear };
-}
-
-const NO_GAP = { across: 0, down: 0 };
-
 export type Change = (tx: Db, row: PatternRow) => ReturnType<typeof fail> | null;
 
 /** One guarded change of a pattern: refused when stale, else the version goes up by one. */
@@ -336,14 +283,6 @@ export function changing(
   if (outcome.ok || outcome.failure.code !== 'stale') return outcome;
   const current = getPattern(db, id);
   return { ok: false, failure: { ...outcome.failure, current: current.ok ? current.value : undefined } };
-}
-
-export function findRow(db: Db, id: string): PatternRow | undefined {
-  return db
-    .select()
-    .from(pattern)
-    .where(and(eq(pattern.id, id), eq(pattern.studioId, STUDIO)))
-    .get();
 }
 
 /** Stock is never changed: what others rely on stays. */

@@ -1,27 +1,18 @@
 import { and, asc, eq, isNotNull, isNull, sql, type SQL } from 'drizzle-orm';
 import type { PublishPreview, UseInPlace } from '../../contract/data';
-import { done, fail, type Outcome } from '../../contract/failure';
+import { done, fail, failWith, type Outcome } from '../../contract/failure';
 import { followRecipe, followShape } from '../../core/recipe/links';
 import type { Recipe } from '../../core/recipe/recipe';
-import { STUDIO, type Db } from '../db/open';
-import { colourway, fill, layout, pattern, project, revision, shape } from '../db/schema';
+import type { Db } from '../db/open';
+import { colourway, fill, layout, pattern, project, shape } from '../db/schema';
 import { among, newId, note, writing } from './context';
 import { colourwaysOf } from './colourway-rows';
 import { shapeOf } from './layouts';
 import { paletteLinks } from './links';
-import {
-  changing,
-  createPattern,
-  factsOf,
-  findRow,
-  getPattern,
-  indexPattern,
-  noPattern,
-  recipeAt,
-  storedAt,
-} from './patterns';
+import { addRevision, findRow, indexFacts, insertPublished } from './pattern-rows';
+import { changing, getPattern, noPattern, recipeAt, storedAt } from './patterns';
 import { indexWords } from './search-index';
-import { draftKey, readStored, rememberSound, revisionKey } from './stored';
+import { draftKey, problemsOf, readStored } from './stored';
 
 /**
  * Makes the draft the next revision. Every use that follows the pattern shows it from now on, but for the fills of
@@ -48,7 +39,7 @@ export function publish(
     held = holdUses(tx, id, hold, row.newest);
     addRevision(tx, id, number, recipe);
     tx.update(pattern).set({ draft: null, newest: number }).where(eq(pattern.id, id)).run();
-    indexPattern(tx, id, recipe);
+    indexFacts(tx, id, recipe);
     note(tx, 'pattern.published', id, { revision: number, held });
     return null;
   });
@@ -80,22 +71,6 @@ export function touchLayouts(tx: Db, fills: SQL | undefined): string[] {
     note(tx, 'layout.changed', id);
   }
   return layouts;
-}
-
-/** Writes a revision of a recipe that was found sound. */
-export function addRevision(tx: Db, id: string, number: number, recipe: Recipe): void {
-  tx.insert(revision)
-    .values({
-      patternId: id,
-      number,
-      studioId: STUDIO,
-      recipe: JSON.stringify(recipe),
-      recipeVersion: recipe.version,
-      metrics: JSON.stringify(factsOf(recipe)),
-      createdAt: Date.now(),
-    })
-    .run();
-  rememberSound(tx, revisionKey(id, number));
 }
 
 /** What publishing would change: every use with its shape, and the recipes that are shown now. */
@@ -141,20 +116,19 @@ export function keepAsNew(
 ): Outcome<{ id: string; version: number }> {
   const row = findRow(db, from);
   if (!row) return noPattern(from);
+  const problems = problemsOf(input.recipe);
+  if (problems.length > 0) return failWith(problems);
   return writing(
     db,
     { what: 'pattern', name: input.name },
     (tx): Outcome<{ id: string; version: number }> => {
-      const { description } = row;
-      const made = createPattern(tx, { name: input.name, description, recipe: input.recipe });
-      if (!made.ok) return made;
-      const { id } = made.value;
-      addRevision(tx, id, 1, input.recipe);
-      const { author, source, licence, attribution } = row;
-      tx.update(pattern)
-        .set({ draft: null, newest: 1, author, source, licence, attribution })
-        .where(eq(pattern.id, id))
-        .run();
+      const { description, author, source, licence, attribution } = row;
+      const id = newId();
+      insertPublished(
+        tx,
+        { id, name: input.name, description, recipe: input.recipe },
+        { author, source, licence, attribution },
+      );
       copyKeeping(tx, from, id);
       indexWords(tx, id);
       if (input.takesDraft && row.newest > 0 && row.draft !== null)
@@ -163,7 +137,7 @@ export function keepAsNew(
           .where(eq(pattern.id, from))
           .run();
       note(tx, 'pattern.kept_as_new', id, { from });
-      return done({ id, version: made.value.version });
+      return done({ id, version: 1 });
     },
   );
 }
@@ -227,7 +201,7 @@ export function restoreRevision(
     next = now.newest + 1;
     addRevision(tx, id, next, recipe);
     tx.update(pattern).set({ newest: next }).where(eq(pattern.id, id)).run();
-    indexPattern(tx, id, recipe);
+    indexFacts(tx, id, recipe);
     note(tx, 'pattern.restored_revision', id, { from: number, revision: next });
     return null;
   });

@@ -58,6 +58,16 @@ export class RowWriter<T extends SQLiteTable> {
   }
 }
 
+/** A query that is built and prepared once for each database. */
+export function once<T>(build: (db: Db) => T): (db: Db) => T {
+  const held = new WeakMap<Database.Database, T>();
+  return (db) => {
+    const found = held.get(db.$client) ?? build(db);
+    held.set(db.$client, found);
+    return found;
+  };
+}
+
 const prepared = new WeakMap<Database.Database, Map<string, Database.Statement>>();
 
 /** A statement of a database, prepared when it is first asked for. */

@@ -1,4 +1,5 @@
 import type { Db } from '../db/open';
+import { statement } from './rows';
 
 /**
  * The search index and the columns that filters read are written here, after every change of a pattern, its tags,
@@ -15,32 +16,23 @@ export type IndexedRecipe = {
 
 /** Writes the columns and colours that filters read. */
 export function indexRecipe(db: Db, id: string, recipe: IndexedRecipe): void {
-  const { $client } = db;
-  $client
-    .prepare(
-      `UPDATE pattern SET kind = ?, repeat_kind = ?, unit_width = ?, unit_height = ?, colour_count = ?, clear = ? WHERE id = ?`,
-    )
-    .run(
-      recipe.kind,
-      recipe.repeatKind,
-      recipe.width,
-      recipe.height,
-      recipe.slots.length,
-      recipe.clear ? 1 : 0,
-      id,
-    );
-  $client.prepare('DELETE FROM pattern_colour WHERE pattern_id = ?').run(id);
-  const add = $client.prepare(
+  const { kind, repeatKind, width, height, slots, clear } = recipe;
+  statement(
+    db,
+    `UPDATE pattern SET kind = ?, repeat_kind = ?, unit_width = ?, unit_height = ?, colour_count = ?, clear = ? WHERE id = ?`,
+  ).run(kind, repeatKind, width, height, slots.length, clear ? 1 : 0, id);
+  statement(db, 'DELETE FROM pattern_colour WHERE pattern_id = ?').run(id);
+  const add = statement(
+    db,
     'INSERT INTO pattern_colour (pattern_id, position, hex, link) VALUES (?, ?, ?, ?)',
   );
-  recipe.slots.forEach((slot, position) => add.run(id, position, slot.colour, slot.link ?? null));
+  slots.forEach((slot, position) => add.run(id, position, slot.colour, slot.link ?? null));
 }
 
 /** Writes the words by which a pattern is found. */
 export function indexWords(db: Db, id: string): void {
-  const { $client } = db;
-  $client.prepare('DELETE FROM pattern_search WHERE rowid = (SELECT seq FROM pattern WHERE id = ?)').run(id);
-  $client.prepare(`${WORDS} WHERE p.id = ?`).run(id);
+  statement(db, 'DELETE FROM pattern_search WHERE rowid = (SELECT seq FROM pattern WHERE id = ?)').run(id);
+  statement(db, WORDS).run(id);
 }
 
 /** Patterns that follow palette colours get their new colours and, where they were renamed, their names. */
@@ -69,4 +61,4 @@ SELECT p.seq, p.name, p.description,
   ${joined('c.name', 'FROM collection_pattern m JOIN collection c ON c.id = m.collection_id WHERE m.pattern_id = p.id')},
   p.author || ' ' || p.source || ' ' || p.licence,
   ${joined('k.name', 'FROM pattern_colour s JOIN palette_colour k ON k.id = s.link WHERE s.pattern_id = p.id')}
-FROM pattern p`;
+FROM pattern p WHERE p.id = ?`;

@@ -1,0 +1,105 @@
+import { and, eq, sql } from 'drizzle-orm';
+import type { PatternCredit, PatternFacts } from '../../contract/data';
+import type { Recipe } from '../../core/recipe/recipe';
+import { buildMeasured } from '../../core/scene/measured';
+import { STUDIO, type Db } from '../db/open';
+import { pattern } from '../db/schema';
+import { nameKey } from './names';
+import { once, RowWriter, statement } from './rows';
+import { indexRecipe } from './search-index';
+import { draftKey, rememberSound, revisionKey } from './stored';
+
+export type PatternRow = typeof pattern.$inferSelect;
+
+const rows = new RowWriter(pattern);
+
+const byId = once((db) =>
+  db
+    .select()
+    .from(pattern)
+    .where(and(eq(pattern.id, sql.placeholder('id')), eq(pattern.studioId, STUDIO)))
+    .prepare(),
+);
+
+const byName = once((db) =>
+  db
+    .select({ id: pattern.id, name: pattern.name, stock: pattern.stock })
+    .from(pattern)
+    .where(and(eq(pattern.studioId, STUDIO), eq(pattern.nameKey, sql.placeholder('key'))))
+    .prepare(),
+);
+
+export const findRow = (db: Db, id: string): PatternRow | undefined => byId(db).get({ id });
+
+/** The pattern that has a name, whatever its case and accents. */
+export const rowNamed = (db: Db, name: string): Pick<PatternRow, 'id' | 'name' | 'stock'> | undefined =>
+  byName(db).get({ key: nameKey(name) });
+
+export type FreshPattern = { id: string; name: string; description: string; recipe: Recipe };
+
+/** Writes a new pattern, whose recipe was found sound, with a draft and no revision yet. Words are not indexed yet. */
+export function insertDraft(tx: Db, fresh: FreshPattern): void {
+  insert(tx, fresh, { draft: JSON.stringify(fresh.recipe) });
+  rememberSound(tx, draftKey(fresh.id, 1));
+}
+
+/** Writes a new pattern, whose recipe was found sound, published as its first revision. Words are not indexed yet. */
+export function insertPublished(tx: Db, fresh: FreshPattern, credit: PatternCredit): void {
+  insert(tx, fresh, { ...credit, newest: 1 });
+  addRevision(tx, fresh.id, 1, fresh.recipe);
+}
+
+function insert(
+  tx: Db,
+  { id, name, description, recipe }: FreshPattern,
+  more: Partial<typeof pattern.$inferInsert>,
+): void {
+  const now = Date.now();
+  const seq = statement(tx, 'SELECT coalesce(max(seq), 0) + 1 FROM pattern').pluck().get() as number;
+  const own = { id, studioId: STUDIO, name, nameKey: nameKey(name), description, seq };
+  rows.put(tx, { ...own, createdAt: now, updatedAt: now, ...more }, null);
+  indexFacts(tx, id, recipe);
+}
+
+/** Writes a revision of a recipe that was found sound. */
+export function addRevision(tx: Db, id: string, number: number, recipe: Recipe): void {
+  const facts = JSON.stringify(factsOf(recipe));
+  statement(
+    tx,
+    `INSERT INTO revision (pattern_id, number, studio_id, recipe, recipe_version, metrics, created_at)
+      VALUES (?, ?, ?, ?, ?, ?, ?)`,
+  ).run(id, number, STUDIO, JSON.stringify(recipe), recipe.version, facts, Date.now());
+  rememberSound(tx, revisionKey(id, number));
+}
+
+/** Writes what filters find a pattern by. */
+export function indexFacts(tx: Db, id: string, recipe: Recipe): void {
+  const { kind, unit, repeat, clear, slots } = factsOf(recipe);
+  const pictures =
+    recipe.kind === 'composed' &&
+    recipe.motifs.some(
+      ({ content }) => content.kind === 'drawing' && content.elements.some((element) => element.picture),
+    );
+  indexRecipe(tx, id, {
+    kind: kind === 'measured' ? 'measured' : pictures ? 'picture' : 'drawn',
+    repeatKind: repeat.kind,
+    width: unit.width,
+    height: unit.height,
+    clear,
+    slots,
+  });
+}
+
+/** What is known of a recipe without drawing it. */
+export function factsOf(recipe: Recipe): PatternFacts {
+  const { kind, measure, slots } = recipe;
+  const clear = recipe.ground.kind === 'clear';
+  if (kind === 'measured') {
+    const { pitch } = buildMeasured(recipe.measured);
+    return { kind, unit: pitch, gap: NO_GAP, repeat: { kind: 'straight' }, measure, slots, clear };
+  }
+  const { unit, gap, repeat } = recipe;
+  return { kind, unit, gap, repeat, measure, slots, clear };
+}
+
+const NO_GAP = { across: 0, down: 0 };
