@@ -7,6 +7,7 @@ import { tintOf } from '../../src/lib/core/colour/tint';
 import { seededRandom } from '../../src/lib/core/num/random';
 import { hexOf } from '../../src/lib/core/colour/parse';
 import type { PatternFill } from '../../src/lib/core/recipe/fill';
+import { LIMITS } from '../../src/lib/core/recipe/limits';
 import type { Shape } from '../../src/lib/core/recipe/layout';
 import { openDatabase, type Db } from '../../src/lib/server/db/open';
 import { fill, pattern } from '../../src/lib/server/db/schema';
@@ -176,6 +177,14 @@ describe('finding', () => {
   });
 });
 
+const BOX = { x: 0, y: 0, width: 9, height: 9 };
+
+/** The columns of a row of fills, with an id and a place of their own for the n-th. */
+const fillColumns = (db: Db): string =>
+  (db.$client.prepare("SELECT name FROM pragma_table_info('fill')").pluck().all() as string[])
+    .map((name) => (name === 'id' ? "id || '-' || i" : name === 'position' ? 'position + i' : `"${name}"`))
+    .join(', ');
+
 describe('keeping', () => {
   it('edits many at once, all or none, and puts them back', () => {
     const db = openDatabase(':memory:');
@@ -198,6 +207,44 @@ describe('keeping', () => {
     expect(patternOf(db, a)).toMatchObject({ tags: ['old'], archivedAt: null });
     need(editPatterns(db, { ids: [a, b], addTags: ['x'] }));
     expect(patternOf(db, b).tags).toEqual(['x']);
+  });
+
+  it('is found by the words of an edit of many at once, and changes no other', () => {
+    const db = openDatabase(':memory:');
+    const ids = Array.from({ length: 40 }, (_, index) => kept(db, `P${index}`));
+    const other = kept(db, 'Other', { tags: ['calm'] });
+    const before = patternOf(db, other);
+    need(editPatterns(db, { ids, addTags: ['calm', 'Calm ', 'wet'], removeTags: ['dry'], archived: false }));
+    expect(names(listPatterns(db, { search: 'wet' })).sort()).toEqual(ids.map((_, at) => `P${at}`).sort());
+    expect(listPatterns(db, { search: 'calm' })).toHaveLength(41);
+    expect(patternOf(db, ids[7]!).tags).toEqual(['calm', 'wet']);
+    expect(patternOf(db, other)).toEqual(before);
+  });
+
+  it('refuses what is too much for one step, and says what to do instead', () => {
+    const db = openDatabase(':memory:');
+    const many = Array.from({ length: LIMITS.bulkRows / 10 + 1 }, (_, index) => `p${index}`);
+    const addTags = Array.from({ length: 10 }, (_, index) => `t${index}`);
+    expect(sentence(editPatterns(db, { ids: many, addTags }))).toMatch(/too_large: .*choose fewer patterns/);
+    const [from, to] = [kept(db, 'From'), kept(db, 'To')];
+    const project = projectNamed(db, 'Large');
+    const { id, shapes } = laidOut(db, project, 'L', [filledShape(BOX, { id: 'f', pattern: from })]);
+    const [shape] = shapes;
+    // More fills than can be made by saving a few layouts: rows like the one that is there.
+    db.$client
+      .prepare(
+        `WITH RECURSIVE n(i) AS (SELECT 1 UNION ALL SELECT i + 1 FROM n WHERE i <= ${LIMITS.bulkFills})
+          INSERT INTO fill SELECT ${fillColumns(db)} FROM fill, n WHERE shape_id = ?`,
+      )
+      .run(shape!.id);
+    expect(sentence(replaceEverywhere(db, from, { by: to }))).toMatch(
+      /too_large: “From” is used there by more than 5000 fills.*choose some of the projects/,
+    );
+    const exchanges = [{ from: { id: 'a', hex: '#000000' }, to: { id: 'b', hex: '#ffffff' } }];
+    expect(sentence(recolourLayouts(db, { layouts: [id], exchanges, summary: 's' }))).toMatch(
+      /These layouts hold more than 5000 fills/,
+    );
+    expect(patternOf(db, from).uses).toBe(LIMITS.bulkFills + 2);
   });
 
   it('answers both of two people who rename one pattern', () => {

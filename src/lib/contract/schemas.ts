@@ -224,7 +224,7 @@ export const schemas = {
   }).or('name', 'description', 'tags', 'collections', 'credit'),
   deletePattern: Joi.object({ name: Joi.string().max(1000).required() }),
   editPatterns: Joi.object({
-    ids: Joi.array().items(id()).min(1).max(20_000).required(),
+    ids: Joi.array().items(id()).min(1).max(LIMITS.bulkPatterns).required(),
     addTags: Joi.array().items(tag()).max(LIMITS.tags),
     removeTags: Joi.array().items(tag()).max(LIMITS.tags),
     addCollections: Joi.array().items(id()).max(500),
@@ -244,7 +244,7 @@ export const schemas = {
         }),
       )
       .min(1)
-      .max(20_000)
+      .max(LIMITS.bulkPatterns)
       .required(),
   }),
   saveColourways: Joi.object({

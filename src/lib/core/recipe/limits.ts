@@ -45,6 +45,10 @@ export const LIMITS = {
   cellFiltered: 400_000_000,
   /** Segments of all copies that an expanded SVG may draw. */
   expandedSegments: 4_000_000,
+  /** Patterns edited, and fills changed, in one step; rows that such an edit adds. */
+  bulkPatterns: 2000,
+  bulkFills: 5000,
+  bulkRows: 20_000,
   motifs: 200,
   placings: 5000,
   elements: 5000,

@@ -3,6 +3,7 @@ import { and, desc, eq, isNull, type SQL } from 'drizzle-orm';
 import type { BulkChange, BulkDone } from '../../contract/data';
 import { done, fail, type Outcome } from '../../contract/failure';
 import type { Fill } from '../../core/recipe/fill';
+import { LIMITS } from '../../core/recipe/limits';
 import type { ColourSlot } from '../../core/colour/slots';
 import {
   exchangeColours,
@@ -39,7 +40,7 @@ function readChanges(json: string): Changes {
   return { fills: present, pages };
 }
 
-/** Fills of layouts that are not archived, by layout. */
+/** Fills of layouts that are not archived, by layout: at most one more than are changed in one step. */
 function liveFills(db: Db, which: SQL | undefined): { fill: typeof fill.$inferSelect; layoutId: string }[] {
   return db
     .select({ fill, layoutId: layout.id })
@@ -48,8 +49,15 @@ function liveFills(db: Db, which: SQL | undefined): { fill: typeof fill.$inferSe
     .innerJoin(layout, eq(layout.id, shape.layoutId))
     .innerJoin(project, eq(project.id, layout.projectId))
     .where(and(which, isNull(layout.archivedAt), isNull(project.archivedAt)))
+    .limit(LIMITS.bulkFills + 1)
     .all();
 }
+
+const tooMany = (what: string, instead: string): ReturnType<typeof fail> =>
+  fail(
+    'too_large',
+    `${what} more than ${LIMITS.bulkFills} fills, which is too many for one step; ${instead}.`,
+  );
 
 /**
  * Puts another pattern in the place of one, in all projects or in chosen ones, as one step that can be undone whole.
@@ -75,6 +83,8 @@ export function replaceEverywhere(
       tx,
       and(eq(fill.patternId, id), input.projects && among(layout.projectId, input.projects)),
     );
+    if (found.length > LIMITS.bulkFills)
+      return tooMany(`“${from.name}” is used there by`, 'choose some of the projects');
     const slotsAt = new Map<number, ColourSlot[]>();
     const slotsOf = (number: number): ColourSlot[] => {
       const held = slotsAt.get(number) ?? recipeAt(tx, id, number)?.slots ?? [];
@@ -102,7 +112,9 @@ export function recolourLayouts(
   return writing(db, { what: 'layout', name: '' }, (tx): Outcome<BulkDone> => {
     const change = exchangeColours(input.exchanges);
     const colours = colourLookup(tx);
-    const fills = liveFills(tx, among(layout.id, input.layouts)).flatMap(({ fill: row }): Change[] => {
+    const found = liveFills(tx, among(layout.id, input.layouts));
+    if (found.length > LIMITS.bulkFills) return tooMany('These layouts hold', 'choose fewer of them');
+    const fills = found.flatMap(({ fill: row }): Change[] => {
       const before = fillOf(row);
       const after = recolourUse(before, colours(before), change);
       return after === before ? [] : [{ shapeId: row.shapeId, before, after }];

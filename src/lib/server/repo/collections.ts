@@ -1,15 +1,15 @@
-import { and, eq } from 'drizzle-orm';
+import { eq } from 'drizzle-orm';
 import { done, fail, type Outcome } from '../../contract/failure';
 import { STUDIO, type Db } from '../db/open';
-import { collection, collectionPattern, patternTag } from '../db/schema';
+import { collection, collectionPattern } from '../db/schema';
 import { newId, note, writing } from './context';
 import { nameKey } from './names';
 import { statement } from './rows';
-import { indexWords } from './search-index';
+import { indexWordsOf } from './search-index';
 
 /** Replaces a pattern's tags; equal ones (without case and accents) are kept once. */
 export function setTags(tx: Db, patternId: string, tags: readonly string[]): void {
-  tx.delete(patternTag).where(eq(patternTag.patternId, patternId)).run();
+  statement(tx, 'DELETE FROM pattern_tag WHERE pattern_id = ?').run(patternId);
   addTags(tx, patternId, tags);
 }
 
@@ -22,21 +22,13 @@ export function addTags(tx: Db, patternId: string, tags: readonly string[]): voi
   for (const tag of tags) add.run(patternId, tag.trim(), nameKey(tag));
 }
 
-/** Takes tags off a pattern. */
-export function removeTags(tx: Db, patternId: string, tags: readonly string[]): void {
-  for (const tag of tags)
-    tx.delete(patternTag)
-      .where(and(eq(patternTag.patternId, patternId), eq(patternTag.tagKey, nameKey(tag))))
-      .run();
-}
-
 /** Puts a pattern into just these collections; the failure where one of them is not there. */
 export function setCollections(
   tx: Db,
   patternId: string,
   ids: readonly string[],
 ): ReturnType<typeof fail> | null {
-  tx.delete(collectionPattern).where(eq(collectionPattern.patternId, patternId)).run();
+  statement(tx, 'DELETE FROM collection_pattern WHERE pattern_id = ?').run(patternId);
   return addToCollections(tx, patternId, ids);
 }
 
@@ -47,21 +39,13 @@ export function addToCollections(
   ids: readonly string[],
 ): ReturnType<typeof fail> | null {
   for (const id of ids) {
-    if (!isThere(tx, id)) return noCollection(id);
+    if (!isCollection(tx, id)) return noCollection(id);
     statement(
       tx,
       'INSERT INTO collection_pattern (collection_id, pattern_id) VALUES (?, ?) ON CONFLICT DO NOTHING',
     ).run(id, patternId);
   }
   return null;
-}
-
-/** Takes a pattern out of collections. */
-export function removeFromCollections(tx: Db, patternId: string, ids: readonly string[]): void {
-  for (const id of ids)
-    tx.delete(collectionPattern)
-      .where(and(eq(collectionPattern.patternId, patternId), eq(collectionPattern.collectionId, id)))
-      .run();
 }
 
 /** A new, empty collection. */
@@ -89,12 +73,12 @@ export function collectionNamed(tx: Db, name: string): string {
 /** Renames a collection. */
 export function renameCollection(db: Db, id: string, name: string): Outcome<{ id: string }> {
   return writing(db, { what: 'collection', name }, (tx): Outcome<{ id: string }> => {
-    if (!isThere(tx, id)) return noCollection(id);
+    if (!isCollection(tx, id)) return noCollection(id);
     tx.update(collection)
       .set({ name, nameKey: nameKey(name) })
       .where(eq(collection.id, id))
       .run();
-    indexMembers(tx, id);
+    indexWordsOf(tx, members(tx, id));
     note(tx, 'collection.renamed', id);
     return done({ id });
   });
@@ -103,17 +87,13 @@ export function renameCollection(db: Db, id: string, name: string): Outcome<{ id
 /** Takes a collection apart; its patterns stay. */
 export function removeCollection(db: Db, id: string): Outcome<{ id: string; patterns: string[] }> {
   return writing(db, { what: 'collection', name: '' }, (tx): Outcome<{ id: string; patterns: string[] }> => {
-    if (!isThere(tx, id)) return noCollection(id);
+    if (!isCollection(tx, id)) return noCollection(id);
     const patterns = members(tx, id);
     tx.delete(collection).where(eq(collection.id, id)).run();
-    for (const pattern of patterns) indexWords(tx, pattern);
+    indexWordsOf(tx, patterns);
     note(tx, 'collection.removed', id);
     return done({ id, patterns });
   });
-}
-
-function indexMembers(tx: Db, id: string): void {
-  for (const pattern of members(tx, id)) indexWords(tx, pattern);
 }
 
 function members(db: Db, id: string): string[] {
@@ -125,9 +105,9 @@ function members(db: Db, id: string): string[] {
     .map((row) => row.id);
 }
 
-const isThere = (db: Db, id: string): boolean =>
+export const isCollection = (db: Db, id: string): boolean =>
   statement(db, 'SELECT 1 FROM collection WHERE id = ? AND studio_id = ?').get(id, STUDIO) !== undefined;
 
-function noCollection(id: string): ReturnType<typeof fail> {
+export function noCollection(id: string): ReturnType<typeof fail> {
   return fail('not_found', `There is no collection with the id “${id}”.`, 'collections');
 }

@@ -1,4 +1,4 @@
-import { and, asc, eq, isNotNull, isNull, sql, type SQL } from 'drizzle-orm';
+import { and, asc, eq, isNotNull, isNull, type SQL } from 'drizzle-orm';
 import type { PublishPreview, UseInPlace } from '../../contract/data';
 import { done, fail, failWith, type Outcome } from '../../contract/failure';
 import { followRecipe, followShape } from '../../core/recipe/links';
@@ -11,6 +11,7 @@ import { shapeOf } from './layouts';
 import { paletteLinks } from './links';
 import { addRevision, findRow, indexFacts, insertPublished } from './pattern-rows';
 import { changing, getPattern, noPattern, recipeAt, storedAt } from './patterns';
+import { statement } from './rows';
 import { indexWords } from './search-index';
 import { draftKey, problemsOf, readStored } from './stored';
 
@@ -63,13 +64,11 @@ export function touchLayouts(tx: Db, fills: SQL | undefined): string[] {
     .where(fills)
     .all()
     .map((row) => row.id);
-  for (const id of layouts) {
-    tx.update(layout)
-      .set({ version: sql`${layout.version} + 1`, updatedAt: Date.now() })
-      .where(eq(layout.id, id))
-      .run();
-    note(tx, 'layout.changed', id);
-  }
+  statement(
+    tx,
+    'UPDATE layout SET version = version + 1, updated_at = ? WHERE id IN (SELECT value FROM json_each(?))',
+  ).run(Date.now(), JSON.stringify(layouts));
+  for (const id of layouts) note(tx, 'layout.changed', id);
   return layouts;
 }
 

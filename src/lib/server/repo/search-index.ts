@@ -30,9 +30,16 @@ export function indexRecipe(db: Db, id: string, recipe: IndexedRecipe): void {
 }
 
 /** Writes the words by which a pattern is found. */
-export function indexWords(db: Db, id: string): void {
-  statement(db, 'DELETE FROM pattern_search WHERE rowid = (SELECT seq FROM pattern WHERE id = ?)').run(id);
-  statement(db, WORDS).run(id);
+export const indexWords = (db: Db, id: string): void => indexWordsOf(db, [id]);
+
+/** Writes the words by which patterns are found. */
+export function indexWordsOf(db: Db, ids: readonly string[]): void {
+  const list = JSON.stringify(ids);
+  statement(
+    db,
+    'DELETE FROM pattern_search WHERE rowid IN (SELECT seq FROM pattern WHERE id IN (SELECT value FROM json_each(?)))',
+  ).run(list);
+  statement(db, WORDS).run(list);
 }
 
 /** Patterns that follow palette colours get their new colours and, where they were renamed, their names. */
@@ -44,11 +51,12 @@ export function indexPaletteColours(
   const recolour = $client.prepare(
     'UPDATE pattern_colour SET hex = (SELECT hex FROM palette_colour WHERE id = ?) WHERE link = ?',
   );
-  const users = $client.prepare('SELECT DISTINCT pattern_id AS id FROM pattern_colour WHERE link = ?');
   for (const colourId of recoloured) recolour.run(colourId, colourId);
-  for (const colourId of renamed) {
-    for (const { id } of users.all(colourId) as { id: string }[]) indexWords(db, id);
-  }
+  const users = $client
+    .prepare('SELECT DISTINCT pattern_id FROM pattern_colour WHERE link IN (SELECT value FROM json_each(?))')
+    .pluck()
+    .all(JSON.stringify(renamed)) as string[];
+  indexWordsOf(db, users);
 }
 
 const joined = (column: string, rest: string): string =>
@@ -61,4 +69,4 @@ SELECT p.seq, p.name, p.description,
   ${joined('c.name', 'FROM collection_pattern m JOIN collection c ON c.id = m.collection_id WHERE m.pattern_id = p.id')},
   p.author || ' ' || p.source || ' ' || p.licence,
   ${joined('k.name', 'FROM pattern_colour s JOIN palette_colour k ON k.id = s.link WHERE s.pattern_id = p.id')}
-FROM pattern p WHERE p.id = ?`;
+FROM pattern p WHERE p.id IN (SELECT value FROM json_each(?))`;
