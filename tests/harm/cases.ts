@@ -61,10 +61,9 @@ export async function drawRecipe(
     victim.send('GET', swatch),
     victim.send('GET', `/patterns?search=harm`),
   ]);
-  if (thorough || random() < 0.4) {
-    for (const as of ['tile-svg', 'tile-png', 'css', 'tokens', 'svg', 'zip'])
+  for (const as of ['tile-svg', 'tile-png', 'css', 'tokens', 'svg', 'zip'])
+    if (thorough || random() < 0.15)
       await victim.send('POST', '/handouts', { ids: [id], as, scale: pick(random, [0.05, 1, 20]) });
-  }
   await useIn(victim, id, random, thorough);
   await victim.send('PUT', `/patterns/${id}/archived`, { archived: true });
 }
@@ -101,7 +100,7 @@ async function useIn(victim: Victim, pattern: string, random: Random, thorough: 
     victim.send('GET', `/layouts/${id}/svg?patterns=live`),
     victim.send('GET', `/layouts/${id}/svg?patterns=expanded`),
   ]);
-  if (!thorough && random() < 0.5) return;
+  if (!thorough && random() < 0.7) return;
   await exported(victim, `/layouts/${id}/exports`, pick(random, [1, 24, 72]));
 }
 

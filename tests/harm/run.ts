@@ -30,6 +30,7 @@ export async function harm(
 ): Promise<Harm> {
   const victim = await Victim.start();
   victim.quick = quick;
+  victim.say = say;
   try {
     const good = await goodFiles(victim);
     await warmUp(victim);

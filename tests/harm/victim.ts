@@ -27,6 +27,8 @@ export class Victim {
   readonly slow: string[] = [];
   /** In the short form what was taken in is drawn once, not in every way. */
   quick = false;
+  /** Told what is seen, as it is seen. */
+  say: (line: string) => void = () => undefined;
   /** The light requests beside: how many, the longest wait of all, and the longest that the machine is not to blame for. */
   readonly light = { count: 0, worst: 0, own: 0 };
   private watching = true;
@@ -54,7 +56,9 @@ export class Victim {
 
   /** Notes something that must not be, with the case that it happened in. */
   fault(text: string): void {
-    if (this.faults.length < 100) this.faults.push(`${this.label}: ${text}`);
+    const fault = `${this.label}: ${text}`;
+    this.say(`  FAULT ${fault}`);
+    if (this.faults.length < 100) this.faults.push(fault);
   }
 
   /** Names the case that goes on. */
