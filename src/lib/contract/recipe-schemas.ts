@@ -1,63 +1,24 @@
 import Joi from 'joi';
-import { BLEND_MODES } from '../core/colour/blend';
 import { PLANE_GROUPS } from '../core/lattice/groups';
-import { FILL_VERSION } from '../core/recipe/fill';
 import { LIMITS } from '../core/recipe/limits';
 import { MEASURED_FORMS } from '../core/recipe/measured';
 import { RECIPE_VERSION } from '../core/recipe/recipe';
-import { LENGTH_UNITS } from '../core/num/length';
-import { tidyName, tidyProse } from '../core/num/text';
+import {
+  asset,
+  between,
+  finite,
+  hex,
+  id,
+  matrix,
+  measure,
+  name,
+  one,
+  prose,
+  share,
+  tagged,
+} from './schema-parts';
 
-/** Recipes and fills as Joi schemas, and the parts that all schemas are made of. */
-type Range = { least: number; most: number };
-
-export const between = (range: Range) => Joi.number().min(range.least).max(range.most);
-const finite = (most = 1e9) => Joi.number().min(-most).max(most);
-export const id = () =>
-  Joi.string()
-    .min(1)
-    .max(64)
-    .pattern(/^[A-Za-z0-9_-]+$/, 'letters, digits, - and _');
-/** Text that is kept as `tidy` has it, at most `most` characters. */
-const tidied = (tidy: (text: string) => string, most: number) =>
-  Joi.string()
-    .custom((value: string, helpers) => {
-      const text = tidy(value);
-      return text === '' && value !== '' ? helpers.error('string.empty') : text;
-    })
-    .max(most);
-/** A name in one line. */
-export const line = (most: number) => tidied(tidyName, most);
-/** A text of several lines; it may be empty. */
-export const prose = (most: number) =>
-  Joi.string()
-    .allow('')
-    .custom((value: string) => tidyProse(value))
-    .max(most);
-export const name = () => line(LIMITS.nameLength).min(1);
-export const hex = () => Joi.string().pattern(/^#[0-9a-f]{6}$/, '#rrggbb');
-export const measure = () => Joi.string().valid(...LENGTH_UNITS);
-export const version = () => Joi.number().integer().min(0);
-export const share = () => Joi.number().min(0).max(1);
-export const one = (...kinds: string[]) =>
-  Joi.string()
-    .valid(...kinds)
-    .required();
-
-/** A tagged union: the value of `kind`, or of another `key`, chooses which of `options` must hold. */
-export function tagged(options: Record<string, Joi.PartialSchemaMap>, key = 'kind'): Joi.AlternativesSchema {
-  const switches = Object.entries(options).map(([kind, rest]) => ({
-    is: kind,
-    then: Joi.object({ [key]: one(kind), ...rest }),
-  }));
-  return Joi.alternatives()
-    .conditional(Joi.ref(`.${key}`), {
-      switch: switches,
-      otherwise: Joi.object({ [key]: one(...Object.keys(options)) }).unknown(),
-    })
-    .required();
-}
-
+/** Recipes as Joi schemas, and the forms that shapes of a layout share with them. */
 const forms = {
   rectangle: { radius: Joi.number().min(0).max(1e6).required() },
   ellipse: {},
@@ -79,11 +40,6 @@ const stroke = Joi.object({
   dashes: Joi.array().items(Joi.number().min(0).max(1e6)).max(32).required(),
   dashOffset: finite(1e6),
 });
-
-const matrix = () =>
-  Joi.object(
-    Object.fromEntries(['a', 'b', 'c', 'd', 'e', 'f'].map((key) => [key, finite().required()])),
-  ).required();
 
 const gradient = Joi.object({
   kind: one('linear', 'radial'),
@@ -128,8 +84,6 @@ export const layoutForm = tagged({
 
 const fillRule = () => one('nonzero', 'evenodd');
 const pathData = () => Joi.string().max(2_000_000).required();
-const asset = () => Joi.string().hex().length(64);
-
 const source = tagged({
   form: {
     form,
@@ -293,101 +247,3 @@ const measured = {
 };
 
 export const recipeSchema = tagged({ composed, measured }).meta({ className: 'Recipe' });
-
-const point = (range: Range) =>
-  Joi.object({ x: between(range).required(), y: between(range).required() }).required();
-
-const tintKeys = { colour: hex().required(), link: id() };
-export const tint = Joi.object(tintKeys);
-
-const look = Joi.object({
-  map: Joi.array().items(tint).max(5).required(),
-  shift: Joi.object({
-    hue: Joi.number().min(-360).max(360).required(),
-    lightness: Joi.number().min(-1).max(1).required(),
-    chroma: Joi.number().min(0).max(4).required(),
-  }).required(),
-  tint: Joi.object({ ...tintKeys, amount: share().required() })
-    .allow(null)
-    .required(),
-});
-
-const at = () => Joi.number().min(-100).max(100).required();
-
-const fillGradient = Joi.object({
-  kind: one('linear', 'radial'),
-  from: Joi.object({ x: at(), y: at() }).required(),
-  to: Joi.object({ x: at(), y: at() }).required(),
-  stops: Joi.array()
-    .items(Joi.object({ ...tintKeys, at: share().required(), opacity: share().required() }))
-    .min(2)
-    .max(LIMITS.gradientStops)
-    .required(),
-});
-
-const maskStroke = Joi.object({
-  mode: one('erase', 'restore'),
-  size: Joi.number().greater(0).max(LIMITS.shapeSide.most).required(),
-  softness: share().required(),
-  strength: share().required(),
-  points: Joi.array()
-    .items(finite(1e6))
-    .min(2)
-    .max(2 * LIMITS.strokePoints)
-    .required(),
-});
-
-const pixels = () => Joi.number().integer().min(1).max(100_000).required();
-
-export const maskSchema = tagged({
-  painted: { matrix: matrix(), strokes: Joi.array().items(maskStroke).max(LIMITS.maskStrokes).required() },
-  gradient: { gradient: fillGradient.required() },
-  picture: {
-    matrix: matrix(),
-    asset: asset().required(),
-    width: pixels(),
-    height: pixels(),
-    inverted: Joi.boolean().required(),
-  },
-})
-  .optional()
-  .allow(null);
-
-const layer = {
-  version: Joi.number().valid(FILL_VERSION).required(),
-  id: id().required(),
-  opacity: share().required(),
-  blend: one(...BLEND_MODES),
-  shown: Joi.boolean().required(),
-  mask: maskSchema.required(),
-};
-
-const place = {
-  scaleX: between(LIMITS.scale).required(),
-  scaleY: between(LIMITS.scale).required(),
-  reflectX: Joi.boolean().required(),
-  reflectY: Joi.boolean().required(),
-  rotation: between(LIMITS.angle).required(),
-  skew: between(LIMITS.skew).required(),
-  offset: point(LIMITS.place),
-  anchor: point({ least: -1e6, most: 1e6 }),
-  anchored: one('shape', 'page'),
-};
-
-export const fillSchema = tagged({
-  colour: { ...layer, ...tintKeys },
-  gradient: { ...layer, gradient: fillGradient.required() },
-  picture: { ...layer, ...place, asset: asset().required(), width: pixels(), height: pixels() },
-  pattern: {
-    ...layer,
-    ...place,
-    pattern: id().required(),
-    held: Joi.number().integer().min(1).allow(null).required(),
-    ground: tagged({ own: {}, none: {}, colour: tintKeys }),
-    groundOpacity: share().required(),
-    colourway: id().allow(null).required(),
-    colours: Joi.object().pattern(id(), tint).required(),
-    look,
-    wash: fillGradient.allow(null).required(),
-  },
-});

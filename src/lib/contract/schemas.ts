@@ -1,24 +1,9 @@
 import Joi from 'joi';
 import { LIBRARY_SORTS } from './data';
 import { LIMITS } from '../core/recipe/limits';
-import {
-  between,
-  id,
-  name,
-  line,
-  prose,
-  hex,
-  measure,
-  version,
-  share,
-  one,
-  layoutForm,
-  tint,
-  fillSchema,
-  maskSchema,
-  recipeSchema,
-  tagged,
-} from './recipe-schemas';
+import { fillSchema, maskSchema, tint } from './fill-schemas';
+import { layoutForm, recipeSchema } from './recipe-schemas';
+import { between, hex, id, line, measure, name, one, prose, share, tagged, version } from './schema-parts';
 import { LIBRARY_VERSION } from '../core/recipe/library';
 
 /** The bodies and queries of `/api/v1`, as Joi schemas: they check requests and make the OpenAPI document. */
