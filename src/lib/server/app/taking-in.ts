@@ -2,7 +2,7 @@ import type { ClashChoice, TakenFile, TakingReport } from '../../contract/taking
 import { fail, type Outcome } from '../../contract/failure';
 import type { KeptPalette, KeptPattern } from '../../core/recipe/library';
 import type { RunOptions } from '../processes/pool';
-import { takeIn, type Taking } from '../repo/kept';
+import { takeIn, type Taking } from '../repo/take-in';
 import { readyAssets, readyItem } from '../repo/ready';
 import { markSound } from '../repo/stored';
 import type { App } from './app';
