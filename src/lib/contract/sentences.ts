@@ -13,6 +13,7 @@ const LABELS: Record<string, string> = {
   groundOpacity: 'The opacity of the ground',
   skew: 'The skew',
   step: 'The step',
+  ids: 'The choice',
   ppi: 'The resolution (ppi)',
   sides: 'The number of sides',
   points: 'The number of points',
