@@ -225,7 +225,7 @@ export async function goodFiles(victim: Victim): Promise<{ name: string; bytes: 
 }
 
 /** Of the cases by chance, the share that are recipes; the others are files. */
-const RECIPES = 0.2;
+const RECIPES = 0.12;
 
 /** One more case out of nothing but chance. */
 export function randomCase(random: Random, good: readonly { name: string; bytes: Uint8Array }[]): Case {
