@@ -7,6 +7,7 @@ import { palette, paletteColour, project } from '../db/schema';
 import { among, newId, note, stale, writing } from './context';
 import { paletteLinks } from './links';
 import { nameKey } from './names';
+import { statement } from './rows';
 import { indexPaletteColours } from './search-index';
 
 /** All palettes by name with their colours in order; with `projectId` those of the project and the shared ones. */
@@ -115,7 +116,7 @@ export function setPaletteArchived(db: Db, id: string, archived: boolean): Outco
 export function colourUses(db: Db, paletteId: string): ColourUses {
   const uses: ColourUses = {};
   const count = (key: keyof ColourUses[string], sql: string): void => {
-    const rows = db.$client.prepare(sql).all(paletteId) as { id: string; n: number }[];
+    const rows = statement(db, sql).all(paletteId) as { id: string; n: number }[];
     for (const { id, n } of rows) {
       uses[id] ??= { patterns: 0, colourways: 0, fills: 0, pages: 0 };
       uses[id][key] = n;
