@@ -4,6 +4,7 @@ import Database from 'better-sqlite3';
 import { drizzle, type BetterSQLite3Database } from 'drizzle-orm/better-sqlite3';
 import { migrate } from 'drizzle-orm/better-sqlite3/migrator';
 import { appRoot } from '../root';
+import { preparingOnce } from './preparing';
 import * as schema from './schema';
 
 export type Db = BetterSQLite3Database<typeof schema> & { $client: Database.Database };
@@ -26,11 +27,11 @@ export function openDatabase(file: string): Db {
     client.pragma('busy_timeout = 5000');
     client.pragma('journal_mode = WAL');
     client.pragma('synchronous = FULL');
-    const db = drizzle(client, { schema }) as Db;
     // Tables that are built anew are dropped on the way, which must not take along what refers to them.
     client.pragma('foreign_keys = OFF');
-    migrate(db, { migrationsFolder: migrationsFolder() });
+    migrate(drizzle(client), { migrationsFolder: migrationsFolder() });
     client.pragma('foreign_keys = ON');
+    const db = queried(client);
     db.insert(schema.studio)
       .values({ id: STUDIO, name: 'Studio', createdAt: Date.now() })
       .onConflictDoNothing()
@@ -46,5 +47,8 @@ export function openDatabase(file: string): Db {
 export function openReader(file: string): Db {
   const client = new Database(file, { readonly: true, fileMustExist: true });
   client.pragma('busy_timeout = 5000');
-  return drizzle(client, { schema }) as Db;
+  return queried(client);
 }
+
+const queried = (client: Database.Database): Db =>
+  Object.assign(drizzle(preparingOnce(client), { schema }), { $client: client }) as Db;

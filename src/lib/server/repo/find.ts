@@ -2,6 +2,7 @@ import type { FoundPatterns, LibraryFacets, LibrarySort, PatternSummary } from '
 import { deltaE2000Lab, MOST_LIGHTNESS, toLabD65, type Lab } from '../../core/colour/difference';
 import { STUDIO, type Db } from '../db/open';
 import { nameKey } from './names';
+import { statement } from './rows';
 import { summariesOf } from './summaries';
 
 /** What to look for in the library; what is left out does not filter. Lengths in px. */
@@ -45,15 +46,16 @@ export function findPatterns(db: Db, query: PatternQuery): FoundPatterns {
   const order = orderOf(query, from.match);
   const { limit = 500, offset = 0 } = query;
   const which = where.join(' AND ');
-  const ids = db.$client
-    .prepare(`SELECT p.id ${from.sql} ${order.join} WHERE ${which} ORDER BY ${order.by} LIMIT ? OFFSET ?`)
+  const ids = statement(
+    db,
+    `SELECT p.id ${from.sql} ${order.join} WHERE ${which} ORDER BY ${order.by} LIMIT ? OFFSET ?`,
+  )
     .pluck()
     .all(...values, limit, offset) as string[];
   const known = offset === 0 && ids.length < limit;
   const total = known
     ? ids.length
-    : (db.$client
-        .prepare(`SELECT count(*) ${from.sql} WHERE ${which}`)
+    : (statement(db, `SELECT count(*) ${from.sql} WHERE ${which}`)
         .pluck()
         .get(...values) as number);
   return { total, patterns: summariesOf(db, ids) };
@@ -106,7 +108,7 @@ function conditions(db: Db, query: PatternQuery): Conditions {
 
 /** The colours in use that are nearer than `near` (ΔE2000) to `hex`. */
 function coloursLike(db: Db, hex: string, near: number): string[] {
-  const used = db.$client.prepare('SELECT DISTINCT hex FROM pattern_colour').pluck().all() as string[];
+  const used = statement(db, 'SELECT DISTINCT hex FROM pattern_colour').pluck().all() as string[];
   const wanted = toLabD65(hex);
   return used.filter((other) => {
     const lab = labOf(other);
@@ -168,7 +170,7 @@ export function matchText(search: string): string | null {
 
 /** What the library can be narrowed by, with how many patterns each has. */
 export function libraryFacets(db: Db): LibraryFacets {
-  const all = <T>(sql: string): T[] => db.$client.prepare(sql).all() as T[];
+  const all = <T>(sql: string): T[] => statement(db, sql).all() as T[];
   const live = 'p.archived_at IS NULL';
   const [counts] = all<LibraryFacets['counts']>(
     `SELECT coalesce(sum(${live}), 0) AS live, coalesce(sum(${live} AND stock), 0) AS stock,

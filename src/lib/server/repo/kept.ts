@@ -9,13 +9,14 @@ import {
   type LibraryContent,
 } from '../../core/recipe/library';
 import { STUDIO, type Db } from '../db/open';
-import { palette, pattern } from '../db/schema';
+import { pattern } from '../db/schema';
 import { readAsset } from './assets';
 import { among } from './context';
 import { nameKey } from './names';
 import { getPalette, listPalettes } from './palettes';
 import { rowNamed } from './pattern-rows';
 import { getPattern } from './patterns';
+import { statement } from './rows';
 
 /**
  * Patterns with all that they need, to be written into a file. Without `ids` the whole library with its shared palettes.
@@ -112,11 +113,9 @@ export function paletteClash(
 
 /** The palette here that one of a file stands for: by its id, else by its name. */
 export function paletteFor(db: Db, kept: KeptPalette): string | null {
-  const rows = db
-    .select({ id: palette.id, key: palette.nameKey })
-    .from(palette)
-    .where(eq(palette.studioId, STUDIO))
-    .all();
-  const found = rows.find((row) => row.id === kept.id) ?? rows.find((row) => row.key === nameKey(kept.name));
-  return found?.id ?? null;
+  const look = (column: 'id' | 'name_key', value: string): string | undefined =>
+    statement(db, `SELECT id FROM palette WHERE studio_id = ? AND ${column} = ?`)
+      .pluck()
+      .get(STUDIO, value) as string | undefined;
+  return look('id', kept.id) ?? look('name_key', nameKey(kept.name)) ?? null;
 }

@@ -7,6 +7,7 @@ import { palette, paletteColour, project } from '../db/schema';
 import { among, newId, note, stale, writing } from './context';
 import { paletteLinks } from './links';
 import { nameKey } from './names';
+import { RowWriter, statement } from './rows';
 import { indexPaletteColours } from './search-index';
 
 /** All palettes by name with their colours in order; with `projectId` those of the project and the shared ones. */
@@ -115,7 +116,7 @@ export function setPaletteArchived(db: Db, id: string, archived: boolean): Outco
 export function colourUses(db: Db, paletteId: string): ColourUses {
   const uses: ColourUses = {};
   const count = (key: keyof ColourUses[string], sql: string): void => {
-    const rows = db.$client.prepare(sql).all(paletteId) as { id: string; n: number }[];
+    const rows = statement(db, sql).all(paletteId) as { id: string; n: number }[];
     for (const { id, n } of rows) {
       uses[id] ??= { patterns: 0, colourways: 0, fills: 0, pages: 0 };
       uses[id][key] = n;
@@ -142,6 +143,8 @@ export function colourUses(db: Db, paletteId: string): ColourUses {
   return uses;
 }
 
+const colourRows = new RowWriter(paletteColour);
+
 /** Writes a palette's entries: known ids are changed in place, new ones added, others taken out of sight. */
 function writeEntries(
   tx: Db,
@@ -156,32 +159,20 @@ function writeEntries(
   const recoloured: string[] = [];
   const renamed: string[] = [];
   for (const [position, entry] of entries.entries()) {
-    const { id, name, hex } = entry;
-    const columns = {
-      position,
-      name,
-      hex,
-      css: entry.css ?? null,
-      gradient: entry.gradient ? JSON.stringify(entry.gradient) : null,
-      removedAt: null,
-    };
+    const { id, name, hex, css = null } = entry;
     const before = rows.get(id);
-    if (before) {
-      if (before.hex !== hex) recoloured.push(id);
-      if (before.name !== name) renamed.push(id);
-      if (Object.entries(columns).some(([key, value]) => before[key as keyof typeof before] !== value))
-        tx.update(paletteColour).set(columns).where(eq(paletteColour.id, id)).run();
-      continue;
-    }
-    if (tx.select({ id: paletteColour.id }).from(paletteColour).where(eq(paletteColour.id, id)).get())
+    const row = colourRows.get(tx, id);
+    if (row && !before)
       return fail(
         'invalid',
         'The colour’s id belongs to another palette; give it a new one.',
         `colours.${position}.id`,
       );
-    tx.insert(paletteColour)
-      .values({ id, studioId: STUDIO, paletteId, ...columns })
-      .run();
+    if (before && before.hex !== hex) recoloured.push(id);
+    if (before && before.name !== name) renamed.push(id);
+    const gradient = entry.gradient ? JSON.stringify(entry.gradient) : null;
+    const look = { position, name, hex, css, gradient, removedAt: null };
+    colourRows.put(tx, { id, studioId: STUDIO, paletteId, ...look }, row);
   }
   const gone = held.filter((row) => !kept.has(row.id) && row.removedAt === null).map((row) => row.id);
   if (gone.length > 0) {

@@ -17,6 +17,7 @@ import { colourwaysOf } from './colourway-rows';
 import { newId, note, stale, writing } from './context';
 import { paletteLinks } from './links';
 import { findRow, indexFacts, insertDraft, type PatternRow } from './pattern-rows';
+import { statement } from './rows';
 import { indexWords } from './search-index';
 import { draftKey, problemsOf, readStored, rememberSound, revisionKey } from './stored';
 import { summariesOf } from './summaries';
@@ -207,7 +208,7 @@ export function setPatternArchived(db: Db, id: string, archived: boolean): Outco
 
 /** What keeps a pattern from being deleted for good: uses in layouts, archived ones counted. */
 export function usesAnywhere(db: Db, id: string): number {
-  return db.$client.prepare('SELECT count(*) FROM fill WHERE pattern_id = ?').pluck().get(id) as number;
+  return statement(db, 'SELECT count(*) FROM fill WHERE pattern_id = ?').pluck().get(id) as number;
 }
 
 /** Deletes an archived pattern with all its revisions for good. Only where no fill uses it, and only by its very name. */

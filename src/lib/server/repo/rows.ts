@@ -2,6 +2,7 @@ import type Database from 'better-sqlite3';
 import { getTableColumns, getTableName, type InferInsertModel } from 'drizzle-orm';
 import type { SQLiteTable } from 'drizzle-orm/sqlite-core';
 import type { Db } from '../db/open';
+import { preparer } from '../db/preparing';
 
 /** A row as SQLite keeps it: the values of all columns, in the table's order. */
 type RawRow = unknown[];
@@ -68,13 +69,7 @@ export function once<T>(build: (db: Db) => T): (db: Db) => T {
   };
 }
 
-const prepared = new WeakMap<Database.Database, Map<string, Database.Statement>>();
+const preparers = once((db) => preparer(db.$client));
 
-/** A statement of a database, prepared when it is first asked for. */
-export function statement(db: Db, sql: string): Database.Statement {
-  let held = prepared.get(db.$client);
-  if (!held) prepared.set(db.$client, (held = new Map<string, Database.Statement>()));
-  let found = held.get(sql);
-  if (!found) held.set(sql, (found = db.$client.prepare(sql)));
-  return found;
-}
+/** A statement of a database, prepared when it is first asked for. Its modes (`pluck`, `raw`) stay with its text. */
+export const statement = (db: Db, sql: string): Database.Statement => preparers(db)(sql);

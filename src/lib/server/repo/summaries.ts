@@ -2,6 +2,7 @@ import type { PatternFacts, PatternSummary } from '../../contract/data';
 import { follow, mapSame, type Links } from '../../core/colour/tint';
 import type { Db } from '../db/open';
 import { paletteLinks } from './links';
+import { statement } from './rows';
 
 type Row = {
   id: string;
@@ -27,7 +28,7 @@ type Row = {
 export function summariesOf(db: Db, ids: readonly string[]): PatternSummary[] {
   if (ids.length === 0) return [];
   const list = JSON.stringify(ids);
-  const all = <T>(sql: string): T[] => db.$client.prepare(sql).all(list) as T[];
+  const all = <T>(sql: string): T[] => statement(db, sql).all(list) as T[];
   const rows = all<Row>(
     `SELECT p.id, p.name, p.description, p.author, p.source, p.licence, p.attribution, p.stock, p.kind, p.newest, p.version,
       p.draft IS NOT NULL AS has_draft, p.archived_at, p.created_at, p.updated_at, p.last_used_at, r.metrics

@@ -7,7 +7,7 @@ import { freeName } from '../../core/recipe/edit';
 import type { KeptPalette, KeptPattern } from '../../core/recipe/library';
 import type { Recipe } from '../../core/recipe/recipe';
 import { STUDIO, type Db } from '../db/open';
-import { colourway, motifAsset, palette, paletteColour, pattern } from '../db/schema';
+import { colourway, motifAsset, palette, pattern } from '../db/schema';
 import { addTags, addToCollections, collectionNamed } from './collections';
 import { saveColourways } from './colourways';
 import { newId, note, writing } from './context';
@@ -16,6 +16,7 @@ import { nameKey } from './names';
 import { createPalette, getPalette, savePalette } from './palettes';
 import { addRevision, findRow, indexFacts, insertPublished, rowNamed } from './pattern-rows';
 import { getPattern } from './patterns';
+import { statement } from './rows';
 import { indexWords } from './search-index';
 import { problemsOf } from './stored';
 
@@ -119,9 +120,7 @@ function idsAreFree(tx: Db, kept: KeptPalette): boolean {
 }
 
 const freeColourId = (tx: Db, id: string): string =>
-  tx.select({ id: paletteColour.id }).from(paletteColour).where(eq(paletteColour.id, id)).get()
-    ? newId()
-    : id;
+  statement(tx, 'SELECT 1 FROM palette_colour WHERE id = ?').get(id) ? newId() : id;
 
 function takePattern(
   tx: Db,
