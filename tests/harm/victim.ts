@@ -31,6 +31,9 @@ export class Victim {
   say: (line: string) => void = () => undefined;
   /** The light requests beside: how many, the longest wait of all, and the longest that the machine is not to blame for. */
   readonly light = { count: 0, worst: 0, own: 0 };
+  /** Requests that are not answered yet, and the last one that was. */
+  private readonly underway = new Set<string>();
+  private latest = '';
   private watching = true;
   private asker: Asker | null = null;
   private label = '';
@@ -88,7 +91,9 @@ export class Victim {
   ): Promise<Answer> {
     const raw = body instanceof Uint8Array || typeof body === 'string';
     const started = performance.now();
+    const what = `${method} ${path.slice(0, 60)}`;
     this.requests += 1;
+    this.underway.add(what);
     try {
       const response = await fetch(`${this.address}/api/v1${path}`, {
         method,
@@ -100,9 +105,7 @@ export class Victim {
       const ms = performance.now() - started;
       const answer = { status: response.status, ms, bytes: bytes.length, body: parsed(bytes) };
       if (ms > SLOW)
-        this.slow.push(
-          `${(ms / 1000).toFixed(0)} s: ${method} ${path.slice(0, 60)} answered ${response.status} (${this.label})`,
-        );
+        this.slow.push(`${(ms / 1000).toFixed(0)} s: ${what} answered ${response.status} (${this.label})`);
       this.judge(`${method} ${path.slice(0, 80)}`, answer);
       return answer;
     } catch (error) {
@@ -113,6 +116,9 @@ export class Victim {
           : `${method} ${path.slice(0, 80)}: ${String((error as Error).cause ?? error)}`,
       );
       return { status: 0, ms, bytes: 0, body: null };
+    } finally {
+      this.underway.delete(what);
+      this.latest = what;
     }
   }
 
@@ -141,7 +147,8 @@ export class Victim {
       this.light.own = Math.max(this.light.own, own);
       if (own > LIGHT && this.watching)
         this.fault(
-          `a light request waited ${ms.toFixed(0)} ms, ${machine.toFixed(0)} of them for the machine`,
+          `a light request waited ${ms.toFixed(0)} ms, ${machine.toFixed(0)} of them for the machine, ` +
+            `beside ${[...this.underway, this.latest].join(', ')}`,
         );
     });
   }

@@ -30,8 +30,8 @@ export type Drawables = {
 };
 
 /**
- * Tells of any box at how many offsets of a lattice it meets a convex region, within the rounding of whole numbers: the area of all
- * places where it does (the Minkowski sum of the two, by their mixed area) over the lattice's area of one unit.
+ * Tells of any box at how many offsets of a lattice it meets a convex region, within the rounding of whole numbers: the
+ * area of all places where it does (the Minkowski sum of the two, by their mixed area) over the lattice's area of one unit.
  */
 export function copiesOver(lattice: Lattice, region: readonly Point[]): (box: Box) => number {
   const around = unionBoxes(region.map((point) => ({ ...point, width: 0, height: 0 })));

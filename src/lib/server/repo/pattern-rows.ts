@@ -40,6 +40,7 @@ export type FreshPattern = { id: string; name: string; description: string; reci
 /** Writes a new pattern, whose recipe was found sound, with a draft and no revision yet. Words are not indexed yet. */
 export function insertDraft(tx: Db, fresh: FreshPattern): void {
   insert(tx, fresh, { draft: JSON.stringify(fresh.recipe) });
+  indexFacts(tx, fresh.id, fresh.recipe);
   rememberSound(tx, draftKey(fresh.id, 1));
 }
 
@@ -51,30 +52,30 @@ export function insertPublished(tx: Db, fresh: FreshPattern, credit: PatternCred
 
 function insert(
   tx: Db,
-  { id, name, description, recipe }: FreshPattern,
+  { id, name, description }: FreshPattern,
   more: Partial<typeof pattern.$inferInsert>,
 ): void {
   const now = Date.now();
   const seq = statement(tx, 'SELECT coalesce(max(seq), 0) + 1 FROM pattern').pluck().get() as number;
   const own = { id, studioId: STUDIO, name, nameKey: nameKey(name), description, seq };
   rows.put(tx, { ...own, createdAt: now, updatedAt: now, ...more }, null);
-  indexFacts(tx, id, recipe);
 }
 
-/** Writes a revision of a recipe that was found sound. */
+/** Writes a revision of a recipe that was found sound, and what filters find the pattern by from now on. */
 export function addRevision(tx: Db, id: string, number: number, recipe: Recipe): void {
-  const facts = JSON.stringify(factsOf(recipe));
+  const facts = indexFacts(tx, id, recipe);
   statement(
     tx,
     `INSERT INTO revision (pattern_id, number, studio_id, recipe, recipe_version, metrics, created_at)
       VALUES (?, ?, ?, ?, ?, ?, ?)`,
-  ).run(id, number, STUDIO, JSON.stringify(recipe), recipe.version, facts, Date.now());
+  ).run(id, number, STUDIO, JSON.stringify(recipe), recipe.version, JSON.stringify(facts), Date.now());
   rememberSound(tx, revisionKey(id, number));
 }
 
-/** Writes what filters find a pattern by. */
-export function indexFacts(tx: Db, id: string, recipe: Recipe): void {
-  const { kind, unit, repeat, clear, slots } = factsOf(recipe);
+/** Writes what filters find a pattern by, and answers the facts. */
+export function indexFacts(tx: Db, id: string, recipe: Recipe): PatternFacts {
+  const facts = factsOf(recipe);
+  const { kind, unit, repeat, clear, slots } = facts;
   const pictures =
     recipe.kind === 'composed' &&
     recipe.motifs.some(
@@ -88,6 +89,7 @@ export function indexFacts(tx: Db, id: string, recipe: Recipe): void {
     clear,
     slots,
   });
+  return facts;
 }
 
 /** What is known of a recipe without drawing it. */

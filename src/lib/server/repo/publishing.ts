@@ -9,7 +9,7 @@ import { among, newId, note, writing } from './context';
 import { colourwaysOf } from './colourway-rows';
 import { shapeOf } from './layouts';
 import { paletteLinks } from './links';
-import { addRevision, findRow, indexFacts, insertPublished } from './pattern-rows';
+import { addRevision, findRow, insertPublished } from './pattern-rows';
 import { changing, getPattern, noPattern, recipeAt, storedAt } from './patterns';
 import { statement } from './rows';
 import { indexWords } from './search-index';
@@ -40,7 +40,6 @@ export function publish(
     held = holdUses(tx, id, hold, row.newest);
     addRevision(tx, id, number, recipe);
     tx.update(pattern).set({ draft: null, newest: number }).where(eq(pattern.id, id)).run();
-    indexFacts(tx, id, recipe);
     note(tx, 'pattern.published', id, { revision: number, held });
     return null;
   });
@@ -200,7 +199,6 @@ export function restoreRevision(
     next = now.newest + 1;
     addRevision(tx, id, next, recipe);
     tx.update(pattern).set({ newest: next }).where(eq(pattern.id, id)).run();
-    indexFacts(tx, id, recipe);
     note(tx, 'pattern.restored_revision', id, { from: number, revision: next });
     return null;
   });

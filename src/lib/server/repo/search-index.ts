@@ -47,13 +47,15 @@ export function indexPaletteColours(
   db: Db,
   { recoloured, renamed }: { recoloured: readonly string[]; renamed: readonly string[] },
 ): void {
-  const { $client } = db;
-  const recolour = $client.prepare(
+  const recolour = statement(
+    db,
     'UPDATE pattern_colour SET hex = (SELECT hex FROM palette_colour WHERE id = ?) WHERE link = ?',
   );
   for (const colourId of recoloured) recolour.run(colourId, colourId);
-  const users = $client
-    .prepare('SELECT DISTINCT pattern_id FROM pattern_colour WHERE link IN (SELECT value FROM json_each(?))')
+  const users = statement(
+    db,
+    'SELECT DISTINCT pattern_id FROM pattern_colour WHERE link IN (SELECT value FROM json_each(?))',
+  )
     .pluck()
     .all(JSON.stringify(renamed)) as string[];
   indexWordsOf(db, users);

@@ -14,7 +14,7 @@ import { newId, note, writing } from './context';
 import { paletteFor, sameData } from './kept';
 import { nameKey } from './names';
 import { createPalette, getPalette, savePalette } from './palettes';
-import { addRevision, findRow, indexFacts, insertPublished, rowNamed } from './pattern-rows';
+import { addRevision, findRow, insertPublished, rowNamed } from './pattern-rows';
 import { getPattern } from './patterns';
 import { statement } from './rows';
 import { indexWords } from './search-index';
@@ -182,7 +182,6 @@ function revise(
       .set({ newest: newest + 1, updatedAt: Date.now() })
       .where(eq(pattern.id, id))
       .run();
-    indexFacts(tx, id, recipe);
     note(tx, 'pattern.published', id, { revision: newest + 1 });
   }
   const key = (way: Colourway): string => nameKey(way.name);
