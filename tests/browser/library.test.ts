@@ -356,6 +356,8 @@ describe('the library', () => {
       tag,
     );
     expect((await must<FoundPatterns>('GET', `/patterns?tag=${encodeURIComponent(tag)}`)).total).toBe(count);
+    const panelSays = async (): Promise<boolean> => (await text('aside')).join().includes(tag);
+    expect(await panelSays()).toBe(true);
     await press(page, 'Undo');
     await page.waitForFunction(
       async (wanted) =>
@@ -363,6 +365,8 @@ describe('the library', () => {
       {},
       tag,
     );
+    await still(page);
+    expect(await panelSays()).toBe(false);
   });
 
   it('keeps its filters in the address, and takes them back from it', async () => {
@@ -611,6 +615,19 @@ describe('files', () => {
       /the\s+name is taken|just\s+this one is here already/.test(
         document.querySelector('dialog')?.textContent ?? '',
       ),
+    );
+  });
+
+  it('that cannot be read are named at once beside those that can', async () => {
+    const [good, bad] = [join(folder, 'harbour.csv'), join(folder, 'nothing.svg')];
+    writeFileSync(good, 'name,hex\nTide,#0b5c52\nSand,#f8f4e8');
+    writeFileSync(bad, '');
+    await open([good, bad]);
+    await page.waitForFunction(
+      () =>
+        [...document.querySelectorAll('dialog[open] details[open] li')].some((item) =>
+          item.textContent?.includes('nothing.svg'),
+        ) && document.querySelector('dialog[open]')?.textContent?.includes('Palette, 2 colours'),
     );
   });
 

@@ -26,6 +26,7 @@
   let busy = $state(false);
 
   async function edit(change: Record<string, unknown>, said: string): Promise<boolean> {
+    const shown = { tags, collections };
     busy = true;
     const edited = await call<{ before: PatternKeeping[] }>('POST', '/patterns/edits', { ids, ...change });
     busy = false;
@@ -36,14 +37,23 @@
     const { before } = edited.value;
     await ondone();
     toasts.show(`${said} ${sayPatterns(ids.length)}.`, {
-      action: { label: 'Undo', run: () => void putBack(before) },
+      action: {
+        label: 'Undo',
+        run: async () => {
+          if (await putBack(before)) ({ tags, collections } = shown);
+        },
+      },
     });
     return true;
   }
-  async function putBack(patterns: PatternKeeping[]): Promise<void> {
+  async function putBack(patterns: PatternKeeping[]): Promise<boolean> {
     const back = await call('PUT', '/patterns/edits', { patterns });
     if (!back.ok) toasts.problem(back.failure.message);
     await ondone();
+    return back.ok;
+  }
+  async function takeOff(tag: string): Promise<void> {
+    if (await edit({ removeTags: [tag] }, `Took “${tag}” off`)) tags = tags.filter((one) => one !== tag);
   }
   const sayNames = (names: readonly string[]): string => names.map((name) => `“${name}”`).join(', ');
   async function collect(names: readonly string[]): Promise<void> {
@@ -78,9 +88,7 @@
       onadd={async (added) => {
         if (await edit({ addTags: added }, `Tagged ${sayNames(added)}:`)) tags = [...tags, ...added];
       }}
-      onremove={async (tag) => {
-        if (await edit({ removeTags: [tag] }, `Took “${tag}” off`)) tags = tags.filter((one) => one !== tag);
-      }}
+      onremove={(tag) => void takeOff(tag)}
     />
   </section>
   <section>
@@ -91,7 +99,7 @@
       onchange={(event) => {
         const tag = event.currentTarget.value;
         event.currentTarget.value = '';
-        if (tag) void edit({ removeTags: [tag] }, `Took “${tag}” off`);
+        if (tag) void takeOff(tag);
       }}
     >
       <option value="">Choose a tag</option>

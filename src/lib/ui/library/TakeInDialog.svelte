@@ -170,7 +170,7 @@
     </ul>
   {/if}
   {#if notes.length > 0}
-    <details open={items.length === 0}>
+    <details open={items.length === 0 || failed.length > 0}>
       <summary>{notes.length === 1 ? 'One remark' : `${notes.length} remarks`}</summary>
       <ul class="notes">
         {#each notes as note, index (index)}<li>{note}</li>{/each}
