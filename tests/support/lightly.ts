@@ -3,16 +3,29 @@ import { once } from 'node:events';
 import { Worker } from 'node:worker_threads';
 
 /**
- * How long an answer took, ms. `machine` is how much of that the machine is to blame for: what a server that does nothing
- * needed at the same moment, or the time that one of its processors was taken away from it, whichever is more.
+ * How long an answer took, ms. `machine` is how much of that the machine is to blame for: what a bare server needed at
+ * the same moment, or the time that one of its processors was taken away from it, whichever is more.
  */
 export type Waited = { ms: number; machine: number };
 
 /** Something that asks on until it is stopped. */
 export type Asker = { stop: () => Promise<void> };
 
-/** A server that does nothing, in a process of its own: what machine and network take. It says its port. */
+/**
+ * A server that does nothing but put a page on the disk ten times a second, as a save does, in a process of its own: what
+ * machine, network and disk take. It says its port.
+ */
 const BARE = `
+  const fs = require('node:fs');
+  const folder = fs.mkdtempSync(require('node:path').join(require('node:os').tmpdir(), 'isle-bare-'));
+  const file = fs.openSync(folder + '/page', 'w');
+  const page = Buffer.alloc(4096, 1);
+  setInterval(() => {
+    fs.writeSync(file, page, 0, page.length, 0);
+    fs.fsyncSync(file);
+  }, 100);
+  process.on('exit', () => fs.rmSync(folder, { recursive: true, force: true }));
+  process.on('SIGTERM', () => process.exit());
   const server = require('node:http').createServer((_, answer) => answer.end('{}'));
   server.keepAliveTimeout = 65_000;
   server.listen(0, '127.0.0.1', () => process.stdout.write(String(server.address().port)));
