@@ -8,7 +8,7 @@
   import StaleDialog from '../components/StaleDialog.svelte';
   import TopBar from '../components/TopBar.svelte';
   import ViewTools from '../components/ViewTools.svelte';
-  import { keyIsTaken } from '../layout/keys';
+  import { keyIsTaken } from '../state/undo-keys';
   import KeysDialog from '../layout/KeysDialog.svelte';
   import { View } from '../layout/view.svelte';
   import { sayUses } from '../library/say';

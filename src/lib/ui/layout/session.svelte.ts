@@ -13,16 +13,22 @@ import { shownTints } from '$lib/core/recipe/recolour';
 import { moveBy, type TransformScope } from '$lib/core/recipe/transform';
 import { patternLookup, shownRevision } from '$lib/core/scene/library';
 import { call } from '../state/api';
+import { FONTS } from '../state/fonts';
 import { History } from '../state/history.svelte';
 import type { KnownLinks } from '../state/links';
 import { Saver } from '../state/saver.svelte';
 import { toasts } from '../state/toasts.svelte';
 import { changeShapes, diffLayout, docOf, type LayoutDoc } from './doc';
 import { Follower } from './follower';
+import { keepLocked, sayLocked } from './locks';
 import { mergeDocs } from './merge';
 import type { GradientPlace } from '$lib/core/recipe/gradient';
+import type { TextNumbers } from './text';
 
 export type Tool = 'select' | ShapeForm['kind'] | 'line' | 'pen' | 'freehand' | 'brush' | 'text';
+
+const heldCount = (doc: LayoutDoc): number =>
+  [...doc.shapes, ...doc.groups].filter(({ locked }) => locked).length;
 
 /** A layout that is open: its document as it is shown and saved, what is selected, and what of it is worked on. */
 export class LayoutSession {
@@ -41,12 +47,16 @@ export class LayoutSession {
     return found.length === this.wanted.size ? this.wanted : new Set(found);
   });
   scope: TransformScope = $state('shape');
+  /** The tool that is taken; a drawing tool lets go of it after one use, unless it is `kept`. */
   tool: Tool = $state('select');
+  kept = $state(false);
   /** True while the points of the one selected path are edited. */
   editingPoints = $state(false);
   protected lastFill: Fill | null = null;
   /** While a mask is painted: whose. */
   painting: 'fill' | 'shape' | null = $state(null);
+  /** What the next text is set in. */
+  textNumbers: TextNumbers = $state.raw({ font: FONTS[0]?.id ?? '', size: 0, align: 'start' });
   /** The gradient that a panel is open for: its line lies on the stage. */
   steered: GradientPlace | null = $state(null);
 
@@ -73,7 +83,8 @@ export class LayoutSession {
     this.damaged = data.faults ?? [];
     this.projectId = data.projectId;
     const doc = docOf(data);
-    this.history = new History(doc);
+    this.textNumbers = { ...this.textNumbers, size: Math.round(Math.max(doc.width, doc.height) / 20) };
+    this.history = new History(doc, (before, wanted) => this.guarded(before, wanted));
     this.patterns = new SvelteMap(patterns.map((pattern) => [pattern.id, pattern]));
     this.saver = new Saver(
       doc,
@@ -103,10 +114,19 @@ export class LayoutSession {
     return true;
   }
 
+  /** What becomes of a change: locked shapes stay as they are, and it is said. */
+  private guarded(before: LayoutDoc, wanted: LayoutDoc): LayoutDoc {
+    const { doc, refused } = keepLocked(before, wanted);
+    if (refused.length > 0) toasts.problem(sayLocked(refused), 'unlock');
+    else if (heldCount(doc) < heldCount(before)) toasts.settled('unlock');
+    return doc;
+  }
+
   select(ids: Iterable<string>): void {
     const before = this.chosen[0];
     this.lastFill = (before && this.activeOf(before)) ?? this.lastFill;
     this.wanted = new Set(ids);
+    if (this.wanted.size > 0) toasts.settled('selection');
     this.layer = null;
     this.part = 'fill';
     this.painting = null;
@@ -259,6 +279,20 @@ export class LayoutSession {
     const { name, newest, recipe, colourways } = found.value;
     this.patterns.set(id, { id, name, newest, recipes: { [newest]: recipe }, faults: {}, colourways });
     return true;
+  }
+
+  /** Takes a tool; taken again it is kept, and once more let go. The brush is kept from the start. */
+  take(tool: Tool): void {
+    const again = tool !== 'select' && tool === this.tool;
+    this.tool = again && this.kept ? 'select' : tool;
+    this.kept = this.tool !== 'select' && (again ? !this.kept : tool === 'brush');
+    this.editingPoints = false;
+    this.painting = null;
+  }
+
+  /** A tool has been used: it stays only where it is kept. */
+  used(): void {
+    if (!this.kept) this.tool = 'select';
   }
 
   freshName(base: string): string {

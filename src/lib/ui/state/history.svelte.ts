@@ -1,17 +1,28 @@
+import { runNow } from './run';
+
 /** How many steps back are kept; interface.md asks for at least 200. */
 const DEEPEST = 500;
+/** Changes of one run that follow each other within this time are one step, ms. */
+const RUN_MS = 1000;
 
 /**
  * A document with undo and redo. Documents are never changed in place: every change makes a new one that shares what
- * stayed the same. A gesture (a drag) shows many states with `live` and becomes one step with `commit`.
+ * stayed the same. A gesture (a drag) shows many states with `live` and becomes one step with `commit`; so do the small
+ * changes of one run (see `run.ts`).
  */
 export class History<T> {
   doc: T = $state.raw() as T;
   private past: T[] = $state.raw([]);
   private future: T[] = $state.raw([]);
   private base: T | null = $state.raw(null);
+  /** The run that made the last step, and when. */
+  private last: { run: string; at: number } | null = null;
 
-  constructor(doc: T) {
+  /** `guard` answers what may become of a wanted state, given the one before: what must not change stays. */
+  constructor(
+    doc: T,
+    private readonly guard: (before: T, wanted: T) => T = (_before, wanted) => wanted,
+  ) {
     this.doc = doc;
   }
 
@@ -41,16 +52,21 @@ export class History<T> {
   /** Shows a state of a gesture. */
   live(doc: T): void {
     this.base ??= this.doc;
-    this.doc = doc;
+    this.doc = this.guard(this.base, doc);
   }
 
   /** Makes `doc` the present state, one step after the last settled one. */
   commit(doc: T = this.doc): void {
     const before = this.settled;
+    const next = doc === this.doc ? doc : this.guard(before, doc);
     this.base = null;
-    this.doc = doc;
-    if (doc === before) return;
-    this.past = [...this.past.slice(-DEEPEST + 1), before];
+    this.doc = next;
+    if (next === before) return;
+    const run = runNow();
+    const at = Date.now();
+    const goesOn = run !== null && this.last?.run === run && at - this.last.at < RUN_MS;
+    this.last = run === null ? null : { run, at };
+    if (!goesOn) this.past = [...this.past.slice(-DEEPEST + 1), before];
     this.future = [];
   }
 
@@ -63,6 +79,7 @@ export class History<T> {
 
   undo(): void {
     this.cancel();
+    this.last = null;
     const before = this.past[this.past.length - 1];
     if (before === undefined) return;
     this.past = this.past.slice(0, -1);
@@ -72,6 +89,7 @@ export class History<T> {
 
   redo(): void {
     this.cancel();
+    this.last = null;
     const [next, ...rest] = this.future;
     if (next === undefined) return;
     this.future = rest;

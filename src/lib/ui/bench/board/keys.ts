@@ -1,6 +1,8 @@
 import { translation } from '$lib/core/geom/affine';
 import { toPx } from '$lib/core/num/length';
 import { ARROWS } from '../../state/arrows';
+import { inRun } from '../../state/run';
+import { undoByKey } from '../../state/undo-keys';
 import type { Board } from './board.svelte';
 import type { Pen } from '../../state/pen.svelte';
 
@@ -23,19 +25,17 @@ export type BoardActions = { fit: () => void; help: () => void; leave: () => voi
 
 /** What a key does on the drawing board; true where it did something. */
 export function boardKey(event: KeyboardEvent, board: Board, pen: Pen, actions: BoardActions): boolean {
+  if (undoByKey(event, board.editor.history)) return true;
   const command = event.ctrlKey || event.metaKey;
   const arrow = ARROWS[event.key];
   if (arrow && !command && board.selected.length > 0) {
     const { aids, measure } = board.editor.composed;
     const step = (aids.showGrid ? aids.grid : toPx(1, measure)) * (event.shiftKey ? 10 : 1);
-    board.transform(translation(arrow[0] * step, arrow[1] * step));
+    inRun('nudge', () => board.transform(translation(arrow[0] * step, arrow[1] * step)));
     return true;
   }
   const key = event.key.length === 1 ? event.key.toLowerCase() : event.key;
-  const { history } = board.editor;
   const commands: Record<string, () => void> = {
-    z: () => (event.shiftKey ? history.redo() : history.undo()),
-    y: () => history.redo(),
     d: () => board.double(),
     a: () => board.selectAll(),
   };
