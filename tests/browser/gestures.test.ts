@@ -319,7 +319,7 @@ describe('text', () => {
     ).toBe('true');
 
     // A letter's own place stays: the first line is written over, the second one's baseline does not move.
-    await page.mouse.click(...(await onWindow(set.x + 5, set.y + set.height - 5)), { count: 2 });
+    await page.mouse.click(...(await onWindow(set.x + set.width / 2, set.y + set.height / 2)), { count: 2 });
     await page.waitForSelector('.stage textarea');
     await page.keyboard.type('Pier kiosk now');
     await page.mouse.click(...(await onWindow(520, 420)));
@@ -372,13 +372,7 @@ describe('a locked shape', () => {
       ['arrow', async () => (await page.focus('.stage'), page.keyboard.press('ArrowLeft'))],
       ['delete', async () => (await page.focus('.stage'), page.keyboard.press('Delete'))],
       ['stack', async () => (await page.focus('.stage'), page.keyboard.press(']'))],
-      [
-        'fill',
-        () =>
-          page
-            .click('.hangers button.hanger, [aria-label^="Fill with"]')
-            .catch(() => press(page, patternName)),
-      ],
+      ['fill', () => page.click(`button[title="Fill the selected shapes with ${otherName}"]`)],
       ['name', () => enter(page, 'The name of the shape', 'Other')],
     ];
     for (const [name, act] of tries) {

@@ -13,6 +13,7 @@
   import { View } from '../layout/view.svelte';
   import { sayUses } from '../library/say';
   import { call } from '../state/api';
+  import { closesByBack } from '../state/back';
   import { linksFrom } from '../state/links';
   import { onLive } from '../state/live';
   import { BenchWorker } from '$lib/workers/client';
@@ -71,6 +72,7 @@
   const pen = new Pen();
   let textAt: { x: number; y: number } | null = $state.raw(null);
   const drawing = $derived(board?.motif ? board : null);
+  $effect(() => (drawing ? closesByBack(leaveBoard) : undefined));
   const motif = $derived(editor.still.motifs.find((held) => held.id === editor.motif) ?? null);
 
   function openBoard(motif: string): void {
@@ -98,7 +100,7 @@
     help: () => (showKeys = true),
     flick: () => (show.published = Boolean(editor.published) && !show.published),
   };
-  const changed = $derived(editor.hasDraft || !editor.saver.clean || editor.id === null);
+  const changed = $derived(editor.id === null || editor.differs);
   const status = $derived(
     editor.newest === 0
       ? 'not published yet'

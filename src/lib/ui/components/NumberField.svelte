@@ -117,12 +117,14 @@
 
   function onkeydown(event: KeyboardEvent & { currentTarget: HTMLInputElement }): void {
     if (event.key === 'Enter') {
-      if (typed === null || accept(typed)) {
+      const taken = typed === null || accept(typed);
+      if (taken) {
         typed = null;
         problem = null;
         event.currentTarget.select();
       }
-      event.preventDefault();
+      // In a dialog Enter then does what the dialog is there for.
+      if (!taken || !event.currentTarget.closest('dialog')) event.preventDefault();
     } else if (event.key === 'Escape') {
       // Where there is nothing to give up, Escape is for the panel that the field stands in.
       const idle = typed === null && problem === null && !scrub;

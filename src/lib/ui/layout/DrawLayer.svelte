@@ -70,7 +70,7 @@
         else if (points.length === 1) return;
         else if (editor.tool === 'freehand') addFreehand(editor, points, 1.5 / view.zoom);
         else addLine(editor, from, to);
-        editor.used();
+        editor.hand.used();
       },
       cancel: () => (line = []),
     });
@@ -80,7 +80,7 @@
     const path = pen.finish(closed);
     if (!path) return;
     addPath(editor, path);
-    editor.used();
+    editor.hand.used();
   }
   /** Enter ends a path open, Escape gives it up; both only while one is drawn. */
   function onkeydown(event: KeyboardEvent): void {

@@ -76,7 +76,7 @@
     const done = writer;
     writer = null;
     await done?.end();
-    if (done && editor.tool === 'text') editor.used();
+    if (done && editor.tool === 'text') editor.hand.used();
   }
   let showKeys = $state(false);
 
@@ -121,12 +121,11 @@
       )
     )
       await editor.refreshPatterns();
-    if (
-      events.some(
-        ({ kind, subject }) => kind === 'layout.changed' && (subject === '' || subject === layout.id),
-      )
-    )
-      await editor.refreshLayout();
+    const heard = events.filter(
+      ({ kind, subject }) => kind === 'layout.changed' && (subject === '' || subject === layout.id),
+    );
+    if (heard.some(({ version }) => version === undefined)) await editor.refreshLayout();
+    else if (heard.length > 0) await editor.refreshLayout(Math.max(...heard.map((one) => one.version ?? 0)));
   });
   $effect(() => {
     if (!editor.history.inGesture) editor.saver.want(editor.history.doc);

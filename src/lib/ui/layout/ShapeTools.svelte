@@ -43,7 +43,7 @@
 
 <ToolBar label="Shapes" place="left">
   {#each TOOLS as { tool, label, key, icon: Icon } (tool)}
-    {@const kept = editor.tool === tool && editor.kept}
+    {@const kept = editor.tool === tool && editor.hand.kept}
     <button
       type="button"
       class:kept
@@ -80,20 +80,3 @@
   {/if}
   <FormNumbers {editor} {brush} {onbrush} {onopen} />
 </ToolBar>
-
-<style>
-  /* A line under the tool: it stays after it was used. */
-  .kept {
-    position: relative;
-  }
-  .kept::after {
-    content: '';
-    position: absolute;
-    right: 6px;
-    bottom: 2px;
-    left: 6px;
-    height: 2px;
-    border-radius: 1px;
-    background: var(--signal);
-  }
-</style>

@@ -160,8 +160,8 @@ export class LayoutEditor extends LayoutSession {
   /** Starts painting the mask of the one selected shape, or of the fill that is worked on. */
   paintMask(over: 'fill' | 'shape'): void {
     if (this.withoutLocked(this.selected).size === 0) return;
+    this.hand.letGo();
     this.painting = over;
-    this.tool = 'select';
   }
 
   /** Puts a fill in the place of the one that is worked on, or as the first. */

@@ -14,6 +14,7 @@ import { moveBy, type TransformScope } from '$lib/core/recipe/transform';
 import { patternLookup, shownRevision } from '$lib/core/scene/library';
 import { call } from '../state/api';
 import { FONTS } from '../state/fonts';
+import { Hand } from '../state/hand.svelte';
 import { History } from '../state/history.svelte';
 import type { KnownLinks } from '../state/links';
 import { Saver } from '../state/saver.svelte';
@@ -21,7 +22,7 @@ import { toasts } from '../state/toasts.svelte';
 import { changeShapes, diffLayout, docOf, type LayoutDoc } from './doc';
 import { Follower } from './follower';
 import { keepLocked, sayLocked } from './locks';
-import { mergeDocs } from './merge';
+import { mergeDocs, withTheirs } from './merge';
 import type { GradientPlace } from '$lib/core/recipe/gradient';
 import type { TextNumbers } from './text';
 
@@ -47,9 +48,7 @@ export class LayoutSession {
     return found.length === this.wanted.size ? this.wanted : new Set(found);
   });
   scope: TransformScope = $state('shape');
-  /** The tool that is taken; a drawing tool lets go of it after one use, unless it is `kept`. */
-  tool: Tool = $state('select');
-  kept = $state(false);
+  readonly hand = new Hand<Tool>('select', [], ['brush']);
   /** True while the points of the one selected path are edited. */
   editingPoints = $state(false);
   protected lastFill: Fill | null = null;
@@ -100,7 +99,7 @@ export class LayoutSession {
     if (!current || this.history.inGesture) return false;
     const theirs = docOf(current);
     const { doc, clashes } = mergeDocs(base, this.history.doc, theirs, () => nanoid(12));
-    this.history.commit(doc);
+    this.history.adopt(doc, (held) => withTheirs(base, held, theirs));
     this.saver.rebase(theirs, current.version);
     this.saver.want(doc);
     void this.refreshPatterns();
@@ -219,15 +218,21 @@ export class LayoutSession {
     else this.history.commit(next);
   }
 
-  /** Takes over what was saved elsewhere, unless there is work of one's own under way: then the next save asks. */
-  async refreshLayout(): Promise<void> {
+  /**
+   * Takes over what was saved elsewhere, unless there is work of one's own under way: then the next save asks. A save of
+   * one's own is known by its version.
+   */
+  async refreshLayout(version?: number): Promise<void> {
+    await this.saver.rest();
+    if (version !== undefined && version <= this.saver.version) return;
     const fresh = await call<{ layout: LayoutData; patterns: PatternForUse[] }>('GET', `/layouts/${this.id}`);
     if (!fresh.ok || !this.saver.clean || this.history.inGesture) return;
     const { layout, patterns } = fresh.value;
     if (layout.version <= this.saver.version) return;
     for (const pattern of patterns) this.patterns.set(pattern.id, pattern);
     const doc = docOf(layout);
-    this.history.commit(doc);
+    const base = this.saver.saved;
+    this.history.adopt(doc, (held) => withTheirs(base, held, doc));
     this.saver.want(doc);
     this.saver.rebase(doc, layout.version);
   }
@@ -281,18 +286,15 @@ export class LayoutSession {
     return true;
   }
 
-  /** Takes a tool; taken again it is kept, and once more let go. The brush is kept from the start. */
-  take(tool: Tool): void {
-    const again = tool !== 'select' && tool === this.tool;
-    this.tool = again && this.kept ? 'select' : tool;
-    this.kept = this.tool !== 'select' && (again ? !this.kept : tool === 'brush');
-    this.editingPoints = false;
-    this.painting = null;
+  get tool(): Tool {
+    return this.hand.tool;
   }
 
-  /** A tool has been used: it stays only where it is kept. */
-  used(): void {
-    if (!this.kept) this.tool = 'select';
+  /** Takes a tool into the hand; what was edited on the stage is done with. */
+  take(tool: Tool): void {
+    this.hand.take(tool);
+    this.editingPoints = false;
+    this.painting = null;
   }
 
   freshName(base: string): string {

@@ -90,7 +90,7 @@ export function stageDrag(context: StageContext): (node: HTMLElement) => () => v
         const least = 3 / view.zoom;
         if (drawn && drawn.width > least && drawn.height > least && meetsPage(editor, drawn)) {
           addForm(editor, editor.tool as ShapeForm['kind'], drawn);
-          editor.used();
+          editor.hand.used();
         }
       } else if (mode === 'move') {
         editor.history.commit();

@@ -70,6 +70,18 @@ export class History<T> {
     this.future = [];
   }
 
+  /**
+   * Takes over what others did: it is no step of this history. `brought` brings it into each state that one can go back
+   * or forward to.
+   */
+  adopt(doc: T, brought: (held: T) => T): void {
+    this.cancel();
+    this.last = null;
+    this.doc = doc;
+    this.past = this.past.map(brought);
+    this.future = this.future.map(brought);
+  }
+
   /** Ends a gesture as if it had not been. */
   cancel(): void {
     if (this.base === null) return;

@@ -3,11 +3,19 @@ import { toPx } from '$lib/core/num/length';
 import { ARROWS } from '../../state/arrows';
 import { inRun } from '../../state/run';
 import { undoByKey } from '../../state/undo-keys';
+import { finishPath } from './board-drawing';
+import { BOARD_TOOLS } from './board-tools';
 import type { Board } from './board.svelte';
 import type { Pen } from '../../state/pen.svelte';
 
 export const BOARD_KEYS = [
   ['Arrows', 'Move what is chosen by 1 unit (with a shown grid by its pitch), with Shift by 10'],
+  [
+    BOARD_TOOLS.slice(1)
+      .map(({ key }) => key)
+      .join(', '),
+    'Points, rectangle, ellipse, polygon, star, line, path, freehand, text; twice keeps a tool that draws',
+  ],
   ['Enter', 'Finish a path; with nothing under way, go back to the unit'],
   ['Delete', 'Remove what is chosen'],
   ['Ctrl/Cmd+D', 'Double what is chosen'],
@@ -48,15 +56,19 @@ export function boardKey(event: KeyboardEvent, board: Board, pen: Pen, actions: 
     '?': actions.help,
     Enter: () => {
       if (pen.nodes.length === 0) return actions.leave();
-      const path = pen.finish();
-      if (path) board.addLine(path);
+      finishPath(board, pen);
     },
     Escape: () => {
       if (pen.nodes.length > 0) pen.cancel();
-      else if (board.tool !== 'choose') board.tool = 'choose';
+      else if (board.tool !== 'choose') board.hand.letGo();
       else board.select([]);
     },
   };
+  const tool = command ? undefined : BOARD_TOOLS.find((one) => one.key.toLowerCase() === key);
+  if (tool) {
+    board.hand.take(tool.tool);
+    return true;
+  }
   const action = (command ? commands : plain)[key];
   action?.();
   return action !== undefined;
