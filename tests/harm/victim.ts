@@ -31,6 +31,8 @@ export class Victim {
   say: (line: string) => void = () => undefined;
   /** The light requests beside: how many, the longest wait of all, and the longest that the machine is not to blame for. */
   readonly light = { count: 0, worst: 0, own: 0 };
+  /** The latest waits that the machine is to blame for. */
+  private readonly machine: { at: number; ms: number }[] = [];
   /** Requests that are not answered yet, and the last one that was. */
   private readonly underway = new Set<string>();
   private latest = '';
@@ -122,6 +124,13 @@ export class Victim {
     }
   }
 
+  /** How much of the last `ms` the machine is to blame for, told a moment later: what it took then is known by then. */
+  async blameOfMachine(ms: number): Promise<number> {
+    const since = performance.now() - ms;
+    await pause(300);
+    return this.machine.reduce((sum, one) => sum + (one.at > since ? one.ms : 0), 0);
+  }
+
   /** Sends a file. */
   file(path: string, name: string, bytes: Uint8Array | string): Promise<Answer> {
     return this.send('POST', path, typeof bytes === 'string' ? new TextEncoder().encode(bytes) : bytes, {
@@ -142,6 +151,8 @@ export class Victim {
   private async askLight(): Promise<void> {
     this.asker = await askLightly(this.address, 20, ({ ms, machine }) => {
       const own = Math.max(0, ms - machine);
+      this.machine.push({ at: performance.now(), ms: machine });
+      if (this.machine.length > 1000) this.machine.shift();
       this.light.count += 1;
       this.light.worst = Math.max(this.light.worst, ms);
       this.light.own = Math.max(this.light.own, own);
