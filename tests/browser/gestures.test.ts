@@ -2,7 +2,7 @@ import type { Page } from 'puppeteer-core';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { colourFill, type PatternFill } from '../../src/lib/core/recipe/fill';
 import { freshShape, type Shape } from '../../src/lib/core/recipe/layout';
-import { getLayout, publishedPattern, unique } from '../support/api';
+import { getLayout, must, publishedPattern, unique } from '../support/api';
 import {
   drag,
   enter,
@@ -74,6 +74,12 @@ async function hold(key: 'Control' | 'Shift', then: () => Promise<unknown>): Pro
   await page.keyboard.down(key);
   await then();
   await page.keyboard.up(key);
+}
+/** Somebody else saves the layout. */
+async function addGuide(id: string): Promise<void> {
+  const { layout } = await getLayout(id);
+  const changes = [{ do: 'page', guides: [{ axis: 'x', at: 10 }] }];
+  await must('POST', `/layouts/${id}/changes`, { base: layout.version, changes });
 }
 const undo = (): Promise<void> => hold('Control', () => page.keyboard.press('z'));
 const focused = (): Promise<string> =>
@@ -299,6 +305,97 @@ describe('undo belongs to the document', () => {
   });
 });
 
+describe('undo after a reload', () => {
+  it('goes back and forward as before, as long as nobody else has saved', async () => {
+    await open([panel()], PAGE);
+    await choose('Panel');
+    await enter(page, 'Rotation', '30');
+    await enter(page, 'Rotation', '45');
+    await enter(page, 'The name of the shape', 'Curtain');
+    await undo();
+    await saved(page);
+    await page.reload({ waitUntil: 'networkidle2' });
+    await page.focus('.stage');
+    await hold('Control', () => page.keyboard.press('y'));
+    await rowShown('Curtain');
+    await undo();
+    await undo();
+    expect((topOf(await shapeNow('Panel')) as PatternFill).rotation).toBe(30);
+    await undo();
+    expect((topOf(await shapeNow('Panel')) as PatternFill).rotation).toBe(0);
+    await page.reload({ waitUntil: 'networkidle2' });
+    await addGuide(layoutId());
+    await page.reload({ waitUntil: 'networkidle2' });
+    expect(
+      await (await named(page, 'Redo', 'button')).evaluate((one) => (one as HTMLButtonElement).disabled),
+    ).toBe(true);
+  });
+
+  it('takes back one’s own change and leaves what another tab did meanwhile', async () => {
+    await open([panel(), plain('Other', { x: 400, y: 300, width: 60, height: 60 })], PAGE);
+    await choose('Panel');
+    await enter(page, 'Rotation', '30');
+    await saved(page);
+    const { layout } = await getLayout(layoutId());
+    const other = layout.shapes.find(({ name }) => name === 'Other');
+    await must('POST', `/layouts/${layoutId()}/changes`, {
+      base: layout.version,
+      changes: [{ do: 'put-shape', shape: { ...other, x: 444 } }],
+    });
+    await page.waitForFunction(() =>
+      [...document.querySelectorAll<HTMLInputElement>('tbody input')].some(({ value }) => value === '444'),
+    );
+    await page.focus('.stage');
+    await undo();
+    expect((topOf(await shapeNow('Panel')) as PatternFill).rotation).toBe(0);
+    expect((await shapeNow('Other')).x).toBe(444);
+  });
+});
+
+describe('what fills a shape', () => {
+  it('is found by typing, and taken by arrows and Enter', async () => {
+    await open([panel()], PAGE);
+    await choose('Panel');
+    await press(page, 'Choose what fills it');
+    await page.waitForSelector('.choices input[type="search"]');
+    expect(await focused()).toBe('Find what fills it');
+    await page.keyboard.type(otherName.slice(0, 12));
+    await page.waitForFunction(
+      (name) => {
+        const rows = [...document.querySelectorAll('.choices [data-list] button')];
+        return rows.length > 0 && rows.every((row) => row.textContent?.includes(name.slice(0, 12)));
+      },
+      {},
+      otherName,
+    );
+    await page.keyboard.press('ArrowDown');
+    await page.keyboard.press('Enter');
+    await page.waitForFunction(
+      (name) => document.querySelector('.bar .pattern-name')?.textContent === name,
+      {},
+      otherName,
+    );
+    expect((topOf(await shapeNow('Panel')) as PatternFill).pattern).not.toBe(pattern);
+  });
+
+  it('is edited in one press, and publishing leads back to the shape', async () => {
+    await open([panel()], PAGE);
+    await choose('Panel');
+    const path = new URL(page.url()).pathname;
+    await press(page, 'edit …', 'a');
+    await page.waitForFunction(() => location.pathname.endsWith('/bench'));
+    await enter(page, 'Unit width', '130');
+    await press(page, 'Publish revision 2');
+    await page.waitForSelector('dialog[open]');
+    await page.keyboard.press('Enter');
+    await page.waitForFunction((wanted) => location.pathname === wanted, {}, path);
+    await page.waitForSelector('[data-handle="1,1"]');
+    expect(
+      await page.$eval('tbody tr[aria-selected="true"] input', (one) => (one as HTMLInputElement).value),
+    ).toBe('Panel');
+  });
+});
+
 describe('text', () => {
   it('is written where one presses, and again where one presses it twice', async () => {
     await open([panel()], PAGE);
@@ -326,7 +423,8 @@ describe('text', () => {
     await rowShown('Pier kiosk open');
     const changed = await shapeNow('Pier kiosk open');
     expect(changed.form).toMatchObject({ text: 'Pier kiosk now' });
-    expect(changed.x).toBeCloseTo(set.x, 3);
+    // Only the o below reached further left than the P.
+    expect(Math.abs(changed.x - set.x)).toBeLessThan(1.5);
     expect(changed.width).toBeGreaterThan(set.width);
     await undo();
     expect((await shapeNow('Pier kiosk open')).form).toEqual(set.form);
@@ -373,7 +471,14 @@ describe('a locked shape', () => {
       ['delete', async () => (await page.focus('.stage'), page.keyboard.press('Delete'))],
       ['stack', async () => (await page.focus('.stage'), page.keyboard.press(']'))],
       ['fill', () => page.click(`button[title="Fill the selected shapes with ${otherName}"]`)],
-      ['name', () => enter(page, 'The name of the shape', 'Other')],
+      [
+        'name',
+        async () => {
+          await page.focus('tbody tr[aria-selected="true"] input');
+          await page.keyboard.type('Other');
+          await page.keyboard.press('Enter');
+        },
+      ],
     ];
     for (const [name, act] of tries) {
       await act();

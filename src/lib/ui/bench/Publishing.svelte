@@ -3,15 +3,20 @@
   import type { PublishPreview } from '$lib/contract/data';
   import type { Outcome } from '$lib/contract/failure';
   import NewThing from '../library/NewThing.svelte';
-  import { fillAddress, lastLayout } from '../state/last-layout';
+  import { fillAddress, lastLayout, layoutAddress } from '../state/last-layout';
   import { toasts } from '../state/toasts.svelte';
   import type { BenchEditor } from './editor.svelte';
   import { automaticName } from './keeper.svelte';
   import PublishDialog from './PublishDialog.svelte';
 
   /** The way from the bench into the library: the questions asked before a pattern is published or kept as new. */
-  type Props = { editor: BenchEditor; busy: boolean };
-  let { editor, busy = $bindable() }: Props = $props();
+  type Props = {
+    editor: BenchEditor;
+    busy: boolean;
+    /** True where one came from a layout and goes back there. */
+    back: boolean;
+  };
+  let { editor, busy = $bindable(), back }: Props = $props();
 
   let keeping = $state(false);
   let naming = $state(false);
@@ -42,6 +47,10 @@
     if (problem) return toasts.problem(problem);
     preview = null;
     const last = lastLayout();
+    if (last && back) {
+      toasts.show(`Revision ${editor.newest} of “${editor.name}” is in the library, and here.`);
+      return void goto(layoutAddress(last));
+    }
     toasts.show(`Revision ${editor.newest} of “${editor.name}” is in the library.`, {
       ...(last && editor.id
         ? { action: { label: `Fill ${last.what}`, run: () => void goto(fillAddress(last, editor.id ?? '')) } }

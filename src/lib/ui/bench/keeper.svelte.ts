@@ -10,6 +10,13 @@ import { call } from '../state/api';
 import { History } from '../state/history.svelte';
 import type { KnownLinks } from '../state/links';
 import { Saver } from '../state/saver.svelte';
+import { keepUndo, recallUndo } from '../state/undo-store';
+
+/** Recipes are small: a step is kept as the whole of it. */
+const WHOLE = {
+  diff: (_from: Recipe, to: Recipe): Recipe => to,
+  apply: (_from: Recipe, to: Recipe): Recipe => to,
+};
 
 /** The name that a measured pattern's numbers make. */
 export function automaticName(recipe: Recipe): string | null {
@@ -57,6 +64,19 @@ export abstract class PatternKeeper {
       !isUnnamed(this.name) &&
       !isNamedAfter(this.name, automaticName(pattern.recipe ?? recipe));
     this.take(pattern);
+  }
+
+  /** Keeps the steps for when this pattern is on the bench again in this tab, once all is saved. */
+  keepUndo(): void {
+    const keep = (): void => keepUndo(this.id ?? '', this.saver.version, this.history, WHOLE);
+    if (this.id === null || this.stock) return;
+    if (this.saver.clean) keep();
+    else void this.saver.flush().then((saved) => saved && keep());
+  }
+
+  /** Brings the steps back that were kept in this tab; in the browser only. */
+  recallUndo(): void {
+    if (this.id !== null) recallUndo(this.id, this.saver.version, this.history, WHOLE);
   }
 
   /** Takes over what the server says of the pattern, but not its recipe. */

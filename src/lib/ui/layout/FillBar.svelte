@@ -16,6 +16,7 @@
   import StrokeCells from './StrokeCells.svelte';
   import Sharpness from './Sharpness.svelte';
   import type { LayoutEditor } from './editor.svelte';
+  import { BACK } from '../state/last-layout';
   import { FRESH_COLOUR } from './fresh-fills';
   import { sayFill } from './fills';
   import { gestureOf } from './numbers';
@@ -88,6 +89,13 @@
           />
         {/snippet}
       </Popover>
+      {#if fill?.kind === 'pattern'}
+        <a
+          class="edit"
+          href="/library/{fill.pattern}/bench?{BACK}"
+          title="Edit this pattern on the bench; after publishing you are back here">edit …</a
+        >
+      {/if}
     </div>
     {#if fill === null}
       <div class="cell hint">
@@ -217,6 +225,13 @@
     margin-left: auto;
     border-right: 0;
     border-left: 1px solid var(--rule);
+  }
+  .edit {
+    margin-left: 6px;
+    color: var(--kelp);
+    font-size: var(--small);
+    font-weight: 600;
+    text-decoration: none;
   }
   .pattern-name {
     max-width: 150px;

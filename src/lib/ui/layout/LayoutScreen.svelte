@@ -153,8 +153,10 @@
   });
   /** `?fill=` in the address fills what is selected with a pattern, once. */
   onMount(() => {
+    editor.recallUndo();
     const pattern = page.url.searchParams.get('fill');
     if (pattern && editor.selected.size > 0) void editor.fillWith(pattern);
+    return () => editor.keepUndo();
   });
   beforeNavigate(({ willUnload, cancel }) => {
     void editor.saver.flush();
@@ -185,7 +187,12 @@
   }
 </script>
 
-<svelte:window onkeydown={onkey} onkeyup={() => (peek = null)} onblur={() => (peek = null)} />
+<svelte:window
+  onkeydown={onkey}
+  onkeyup={() => (peek = null)}
+  onblur={() => (peek = null)}
+  onpagehide={() => editor.keepUndo()}
+/>
 <svelte:document
   onvisibilitychange={() => {
     if (document.visibilityState === 'hidden') void editor.saver.flush();

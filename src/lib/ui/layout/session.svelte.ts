@@ -19,7 +19,8 @@ import { History } from '../state/history.svelte';
 import type { KnownLinks } from '../state/links';
 import { Saver } from '../state/saver.svelte';
 import { toasts } from '../state/toasts.svelte';
-import { changeShapes, diffLayout, docOf, type LayoutDoc } from './doc';
+import { keepUndo, recallUndo } from '../state/undo-store';
+import { applyChanges, changeShapes, diffLayout, docOf, type LayoutDoc } from './doc';
 import { Follower } from './follower';
 import { keepLocked, sayLocked } from './locks';
 import { mergeDocs, withTheirs } from './merge';
@@ -27,6 +28,8 @@ import type { GradientPlace } from '$lib/core/recipe/gradient';
 import type { TextNumbers } from './text';
 
 export type Tool = 'select' | ShapeForm['kind'] | 'line' | 'pen' | 'freehand' | 'brush' | 'text';
+
+const STEPS = { diff: diffLayout, apply: applyChanges };
 
 const heldCount = (doc: LayoutDoc): number =>
   [...doc.shapes, ...doc.groups].filter(({ locked }) => locked).length;
@@ -92,6 +95,11 @@ export class LayoutSession {
         call('POST', `/layouts/${data.id}/changes`, { base: version, changes: diffLayout(last, next) }),
       (failure, last) => this.mergeWith(failure.current as LayoutData | undefined, last),
     );
+  }
+
+  /** Brings the steps back that were kept in this tab; in the browser only. */
+  recallUndo(): void {
+    recallUndo(this.id, this.saver.version, this.history, STEPS);
   }
 
   /** Takes what was saved elsewhere together with the work here; of what both changed, both versions stay. */
@@ -182,6 +190,13 @@ export class LayoutSession {
   /** Moves the selected shapes, what is worked on in them, or both, as the handles do. */
   moveSelected(by: Point, live = false): void {
     this.change((shape) => moveBy(shape, this.scope, by, this.activeOf(shape)?.id), { live });
+  }
+
+  /** Keeps the steps for when this layout is opened again in this tab, once all is saved. */
+  keepUndo(): void {
+    const keep = (): void => keepUndo(this.id, this.saver.version, this.history, STEPS);
+    if (this.saver.clean) keep();
+    else void this.saver.flush().then((saved) => saved && keep());
   }
 
   private readonly lockedTest = $derived.by(() => heldShapes(this.doc, 'locked'));

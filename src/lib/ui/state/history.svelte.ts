@@ -49,6 +49,15 @@ export class History<T> {
     return this.past[this.past.length - 1] ?? this.doc;
   }
 
+  /** The states that one can go back to, the latest last, and those one can go forward to, the nearest first. */
+  get steps(): { past: readonly T[]; future: readonly T[] } {
+    return { past: this.past, future: this.future };
+  }
+
+  restore({ past, future }: { past: T[]; future: T[] }): void {
+    [this.past, this.future] = [past, future];
+  }
+
   /** Shows a state of a gesture. */
   live(doc: T): void {
     this.base ??= this.doc;
