@@ -561,3 +561,20 @@ describe('a tool', () => {
     });
   });
 });
+
+it('the width of an export counts the bleed that is in it', async () => {
+  await open([panel()], PAGE);
+  const { version } = await layoutNow();
+  await must('POST', `/layouts/${layoutId()}/changes`, {
+    base: version,
+    changes: [{ do: 'page', bleed: 20 }],
+  });
+  await page.reload({ waitUntil: 'networkidle2' });
+  await press(page, 'Export');
+  await (await page.waitForSelector('dialog input[type="checkbox"]'))?.click();
+  await enter(page, 'Width in pixels', '1200');
+  // 560 + 2 × 20 px across and 440 + 2 × 20 down, at twice their size.
+  expect(await shown(page, 'Width in pixels')).toBe('1200');
+  expect(await page.$eval('dialog', (one) => one.textContent)).toContain('× 960 px');
+  expect(session.faults).toEqual([]);
+});

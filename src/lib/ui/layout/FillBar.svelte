@@ -54,11 +54,20 @@
     </div>
   {:else}
     <div class="cell name">
-      <span class="what"
-        >{subject}
-        {chosen.length === 1 ? 'is' : 'are'}
-        {editor.part === 'stroke' ? 'stroked' : 'filled'} with</span
-      >
+      <span class="what">
+        <span class="subject"
+          >{subject}
+          {chosen.length === 1 ? 'is' : 'are'}
+          {editor.part === 'stroke' ? 'stroked' : 'filled'} with</span
+        >
+        {#if fill?.kind === 'pattern'}
+          <a
+            class="edit"
+            href="/library/{fill.pattern}/bench?{BACK}"
+            title="Edit this pattern on the bench; after publishing you are back here">edit …</a
+          >
+        {/if}
+      </span>
       <Popover label="Choose what fills it: {what}" width={280}>
         {#snippet button()}<strong class="pattern-name">{what}</strong><ChevronDown size={14} />{/snippet}
         {#snippet children(close)}
@@ -89,13 +98,6 @@
           />
         {/snippet}
       </Popover>
-      {#if fill?.kind === 'pattern'}
-        <a
-          class="edit"
-          href="/library/{fill.pattern}/bench?{BACK}"
-          title="Edit this pattern on the bench; after publishing you are back here">edit …</a
-        >
-      {/if}
     </div>
     {#if fill === null}
       <div class="cell hint">
@@ -213,8 +215,11 @@
     color: var(--muted);
   }
   .what {
-    display: block;
-    max-width: 150px;
+    display: flex;
+    gap: 8px;
+    max-width: 190px;
+  }
+  .subject {
     overflow: hidden;
     text-overflow: ellipsis;
   }
@@ -227,7 +232,6 @@
     border-left: 1px solid var(--rule);
   }
   .edit {
-    margin-left: 6px;
     color: var(--kelp);
     font-size: var(--small);
     font-weight: 600;

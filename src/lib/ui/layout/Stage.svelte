@@ -255,8 +255,8 @@
       {ontext}
       writing={writer !== null}
     />
-    {#if writer}<TextOnStage {writer} {view} onend={onwritten} />{/if}
   </div>
+  {#if writer}<TextOnStage {writer} {view} onend={onwritten} />{/if}
   {#if single && editor.painting !== null}
     <MaskBrushTools {editor} shape={single} brush={maskBrush} onset={(next) => (maskBrush = next)} />
   {/if}

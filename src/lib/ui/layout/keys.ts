@@ -29,7 +29,7 @@ export const LAYOUT_KEYS = [
   ['Ctrl/Cmd+wheel', 'Zoom at the pointer'],
   ['Space, middle button', 'Pan while dragging'],
   ['Shift while dragging', 'Straight moves, equal sides, steps of 15°'],
-  ['Ctrl/Cmd on a side', 'Slant what the handles move'],
+  ['Ctrl/Cmd on a side', 'Skew what the handles move'],
   ['?', 'Show these keys'],
 ] as const;
 
