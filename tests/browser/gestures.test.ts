@@ -382,7 +382,7 @@ describe('what fills a shape', () => {
     await open([panel()], PAGE);
     await choose('Panel');
     const path = new URL(page.url()).pathname;
-    await press(page, 'edit …', 'a');
+    await press(page, 'Edit this pattern', 'a');
     await page.waitForFunction(() => location.pathname.endsWith('/bench'));
     await enter(page, 'Unit width', '130');
     await press(page, 'Publish revision 2');

@@ -1,5 +1,6 @@
 <script lang="ts">
   import ChevronDown from '@lucide/svelte/icons/chevron-down';
+  import Pencil from '@lucide/svelte/icons/pencil';
   import type { PaletteData, PatternSummary } from '$lib/contract/data';
   import { isPlaced } from '$lib/core/recipe/fill';
   import Button from '../components/Button.svelte';
@@ -54,50 +55,51 @@
     </div>
   {:else}
     <div class="cell name">
-      <span class="what">
-        <span class="subject"
-          >{subject}
-          {chosen.length === 1 ? 'is' : 'are'}
-          {editor.part === 'stroke' ? 'stroked' : 'filled'} with</span
-        >
+      <span class="what"
+        >{subject}
+        {chosen.length === 1 ? 'is' : 'are'}
+        {editor.part === 'stroke' ? 'stroked' : 'filled'} with</span
+      >
+      <span class="chosen">
+        <Popover label="Choose what fills it: {what}" width={280}>
+          {#snippet button()}<strong class="pattern-name">{what}</strong><ChevronDown size={14} />{/snippet}
+          {#snippet children(close)}
+            <FillChooser
+              {patterns}
+              used={fill?.kind === 'pattern' ? fill.pattern : null}
+              onpattern={(id) => {
+                close();
+                void editor.fillWith(id);
+              }}
+              oncolour={() => {
+                close();
+                editor.fillPlain(fill?.kind === 'colour' ? fill.colour : FRESH_COLOUR);
+              }}
+              ongradient={() => {
+                close();
+                editor.fillGradient();
+              }}
+              onpicture={async (file) => {
+                const picture = await takePicture(file);
+                close();
+                if (picture) editor.fillPicture(picture);
+              }}
+              onnothing={() => {
+                close();
+                editor.clearFill();
+              }}
+            />
+          {/snippet}
+        </Popover>
         {#if fill?.kind === 'pattern'}
           <a
             class="edit"
             href="/library/{fill.pattern}/bench?{BACK}"
-            title="Edit this pattern on the bench; after publishing you are back here">edit …</a
+            aria-label="Edit this pattern"
+            title="Edit this pattern on the bench; after publishing you are back here"><Pencil size={14} /></a
           >
         {/if}
       </span>
-      <Popover label="Choose what fills it: {what}" width={280}>
-        {#snippet button()}<strong class="pattern-name">{what}</strong><ChevronDown size={14} />{/snippet}
-        {#snippet children(close)}
-          <FillChooser
-            {patterns}
-            used={fill?.kind === 'pattern' ? fill.pattern : null}
-            onpattern={(id) => {
-              close();
-              void editor.fillWith(id);
-            }}
-            oncolour={() => {
-              close();
-              editor.fillPlain(fill?.kind === 'colour' ? fill.colour : FRESH_COLOUR);
-            }}
-            ongradient={() => {
-              close();
-              editor.fillGradient();
-            }}
-            onpicture={async (file) => {
-              const picture = await takePicture(file);
-              close();
-              if (picture) editor.fillPicture(picture);
-            }}
-            onnothing={() => {
-              close();
-              editor.clearFill();
-            }}
-          />
-        {/snippet}
-      </Popover>
     </div>
     {#if fill === null}
       <div class="cell hint">
@@ -215,13 +217,15 @@
     color: var(--muted);
   }
   .what {
-    display: flex;
-    gap: 8px;
-    max-width: 190px;
-  }
-  .subject {
+    display: block;
+    max-width: 150px;
     overflow: hidden;
     text-overflow: ellipsis;
+  }
+  .chosen {
+    display: inline-flex;
+    align-items: center;
+    gap: 4px;
   }
   .bar .hint {
     border: 0;
@@ -232,10 +236,15 @@
     border-left: 1px solid var(--rule);
   }
   .edit {
+    display: grid;
+    place-items: center;
+    width: 24px;
+    height: 24px;
+    border-radius: 4px;
     color: var(--kelp);
-    font-size: var(--small);
-    font-weight: 600;
-    text-decoration: none;
+  }
+  .edit:hover {
+    background: var(--kelp-tint);
   }
   .pattern-name {
     max-width: 150px;
