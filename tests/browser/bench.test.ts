@@ -264,7 +264,10 @@ describe('patterns from one motif and from numbers', () => {
     await page.waitForFunction(() =>
       /33\.3\d %/.test(document.querySelector('.coverage')?.textContent ?? ''),
     );
+    // Its numbers have named it; Enter takes that.
     await press(page, 'Publish revision 1');
+    await page.waitForSelector('dialog[open] input');
+    await page.keyboard.press('Enter');
     await page.waitForFunction(() => document.body.textContent?.includes('is in the library'));
     const made = await detail();
     expect(made.name).toMatch(/^Hatch 1 pt every 3 pt, 45°/);
@@ -301,7 +304,8 @@ describe('patterns from one motif and from numbers', () => {
     await enter(page, 'Height of the motif', '9mm');
     await press(page, 'Scatter …');
     await enter(page, 'Number of pieces', '12');
-    await press(page, 'Scatter 12 pieces');
+    // Enter does what the main button says.
+    await page.keyboard.press('Enter');
     await page.waitForFunction(() => !document.querySelector('dialog[open]'));
     const scattered = await draft();
     expect(scattered.placings.length).toBe(13);

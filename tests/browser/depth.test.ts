@@ -296,8 +296,8 @@ describe('drawn shapes', () => {
     await press(page, 'Points are done');
     await press(page, 'Set text');
     await page.mouse.click(x - 80, y - 60);
-    await (await page.waitForSelector('dialog textarea'))?.type('Day ticket');
-    await press(page, 'Set text', 'dialog button');
+    await (await page.waitForSelector('.stage textarea'))?.type('Day ticket');
+    await page.keyboard.press('Escape');
     await rowShown('Day ticket');
     expect((await shapeNow('Day ticket')).form).toMatchObject({ kind: 'text', text: 'Day ticket' });
     await press(page, 'Draw an outline by hand');
@@ -319,15 +319,16 @@ describe('drawn shapes', () => {
     await press(page, 'Points are done');
     await press(page, 'Set text');
     await page.mouse.click(x + 150, y + 150);
-    await (await page.waitForSelector('dialog textarea'))?.type('IIII');
-    await press(page, 'Set text', 'dialog button');
+    await (await page.waitForSelector('.stage textarea'))?.type('IIII');
+    await page.keyboard.press('Escape');
     await rowShown('IIII');
     await page.keyboard.press('Escape');
     await choose('IIII');
     await page.focus('.stage');
     await page.keyboard.press('Enter');
-    expect(await page.$eval('dialog textarea', (field) => (field as HTMLTextAreaElement).value)).toBe('IIII');
-    await press(page, 'Cancel', 'dialog button');
+    const words = await page.waitForSelector('.stage textarea');
+    expect(await words?.evaluate((field) => (field as HTMLTextAreaElement).value)).toBe('IIII');
+    await page.keyboard.press('Escape');
     await saved(page);
   });
 
@@ -549,12 +550,13 @@ describe('bad input', () => {
     await page.keyboard.press('Escape');
     await press(page, 'Set text');
     await page.mouse.click(...(await middle(page, '[data-paper]')));
-    await (await page.waitForSelector('dialog textarea'))?.type('日本');
-    await press(page, 'Set text', 'dialog button');
+    await (await page.waitForSelector('.stage textarea'))?.type('日本');
     await page.waitForFunction(() =>
-      document.querySelector('dialog .problem')?.textContent?.includes('has no 日 本; choose another font'),
+      document
+        .querySelector('.stage [role="alert"]')
+        ?.textContent?.includes('has no 日 本; choose another font'),
     );
-    await press(page, 'Cancel', 'dialog button');
+    await page.keyboard.press('Escape');
     expect(await shapeNow('Panel')).toMatchObject({ x: 60, y: 60, width: 300, height: 200, skew: 0 });
     expect((await getLayout(layoutId())).layout).toMatchObject({ width: 560 });
   });

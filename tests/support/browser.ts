@@ -137,7 +137,7 @@ export async function press(page: Page, name: string, tags?: string): Promise<vo
   await (await named(page, name, tags)).click();
 }
 
-/** Types into the field named so, over what is there, and confirms with Enter. */
+/** Types into the field named so, over what is there, and confirms with Enter; a number of a dialog by going on, since Enter there does what the dialog is for. */
 export async function enter(page: Page, name: string, text: string): Promise<void> {
   const field = await named(page, name, 'input,textarea');
   await field.focus();
@@ -145,7 +145,8 @@ export async function enter(page: Page, name: string, text: string): Promise<voi
   await page.keyboard.press('a');
   await page.keyboard.up('Control');
   await page.keyboard.type(text);
-  await page.keyboard.press('Enter');
+  const goesOn = await field.evaluate((one) => one.inputMode === 'decimal' && one.closest('dialog') !== null);
+  await page.keyboard.press(goesOn ? 'Tab' : 'Enter');
 }
 
 /** What the field named so shows. */

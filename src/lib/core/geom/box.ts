@@ -18,6 +18,10 @@ export function unionBoxes(boxes: readonly Box[]): Box | null {
   return left <= right ? { x: left, y: top, width: right - left, height: bottom - top } : null;
 }
 
+/** The smallest box around all of `points`, or `null` for none. */
+export const boxOfPoints = (points: readonly Point[]): Box | null =>
+  unionBoxes(points.map(({ x, y }) => ({ x, y, width: 0, height: 0 })));
+
 /** `box` made larger by `by` on every side. */
 export const grow = (box: Box, by: number): Box => ({
   x: box.x - by,

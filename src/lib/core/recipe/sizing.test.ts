@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { apply } from '../geom/affine';
 import { LIMITS } from './limits';
 import { freshShape, type Shape } from './layout';
-import { FRAME_HANDLES, frameByHandle, handlePoint, slantByHandle, type FrameHandle } from './sizing';
+import { FRAME_HANDLES, frameByHandle, handlePoint, skewByHandle, type FrameHandle } from './sizing';
 import { mapBy, sizeTo, withinLimits } from './transform';
 
 const ellipse = (numbers: Partial<Shape> & { width: number; height: number }): Shape =>
@@ -71,7 +71,7 @@ describe('a side pulled along itself', () => {
   it('slants the shape: the side follows the pointer, the opposite one stays', () => {
     fc.assert(
       fc.property(shapes, handles, pulls, (shape, handle, by) => {
-        const map = slantByHandle(shape, handle, by);
+        const map = skewByHandle(shape, handle, by);
         expect(map === null).toBe(handle.across !== 0 && handle.down !== 0);
         if (!map) return;
         near(apply(map, handlePoint(shape, opposite(handle))), handlePoint(shape, opposite(handle)));
@@ -85,7 +85,7 @@ describe('a side pulled along itself', () => {
 
   it('by as much as it was pulled, where the shape is upright', () => {
     const shape = ellipse({ width: 100, height: 50 });
-    const map = slantByHandle(shape, { across: 0, down: 1 }, { x: 50, y: 99 });
+    const map = skewByHandle(shape, { across: 0, down: 1 }, { x: 50, y: 99 });
     // 50 px over a height of 50 px: tan 45°. What is pulled across the side does not count.
     expect(map && mapBy(shape, 'shape', map)).toMatchObject({
       skew: 45,

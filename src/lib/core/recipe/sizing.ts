@@ -57,19 +57,19 @@ export function frameByHandle(
 }
 
 /**
- * The map of the page that slants a shape when the middle of a side is pulled along that side by `by` (page px): the
+ * The map of the page that skews a shape when the middle of a side is pulled along that side by `by` (page px): the
  * opposite side stays where it is. `null` for a corner.
  */
-export function slantByHandle(shape: Shape, { across, down }: FrameHandle, by: Point): Affine | null {
+export function skewByHandle(shape: Shape, { across, down }: FrameHandle, by: Point): Affine | null {
   if ((across === 0) === (down === 0)) return null;
   const along = inShapeAxes(shape, by);
-  const slant: Affine =
+  const skew: Affine =
     down === 0
       ? { ...IDENTITY, b: along.y / (across * shape.width), f: along.y / 2 }
       : { ...IDENTITY, c: along.x / (down * shape.height), e: along.x / 2 };
   const axes = shapeLinear(shape);
   const back = invert(axes);
-  return back && about(shapeCentre(shape), chain(axes, slant, back));
+  return back && about(shapeCentre(shape), chain(axes, skew, back));
 }
 
 function keepRatio(shape: Shape, handle: FrameHandle, width: number, height: number): [number, number] {

@@ -4,7 +4,7 @@ const LOOK_MS = 200;
 /** A line that says nothing, so that proxies keep the connection. */
 const QUIET_MS = 20_000;
 
-type Happened = { id: number; kind: string; subject: string };
+type Happened = { id: number; kind: string; subject: string; version: number | null };
 type Listener = (happened: readonly Happened[]) => void;
 
 /** What changes, told to everyone who listens. One look at the event table serves all of them. */
@@ -22,8 +22,8 @@ export class Events {
   }
 
   /**
-   * What changes, as server-sent events: the kind and the id of what changed, nothing else; who listens asks for the
-   * rest.
+   * What changes, as server-sent events: the kind and the id of what changed, and of a layout its version, so that a save of
+   * one's own is known; who listens asks for the rest.
    */
   stream(closed: AbortSignal): Response {
     const encoder = new TextEncoder();
@@ -38,7 +38,8 @@ export class Events {
           }
         };
         const listener: Listener = (happened) => {
-          for (const { kind, subject } of happened) say(`data: ${JSON.stringify({ kind, subject })}\n\n`);
+          for (const { kind, subject, version } of happened)
+            say(`data: ${JSON.stringify({ kind, subject, ...(version === null ? {} : { version }) })}\n\n`);
         };
         const quiet = setInterval(() => say(': still here\n\n'), QUIET_MS);
         end = () => {
@@ -73,7 +74,7 @@ export class Events {
     // The table is read, not only what this process writes: others may write too.
     const newest = this.db.$client.prepare('SELECT coalesce(max(id), 0) FROM event').pluck();
     const since = this.db.$client.prepare(
-      'SELECT id, kind, subject_id AS subject FROM event WHERE id > ? ORDER BY id LIMIT 200',
+      "SELECT id, kind, subject_id AS subject, json_extract(data, '$.version') AS version FROM event WHERE id > ? ORDER BY id LIMIT 200",
     );
     this.last = newest.get() as number;
     this.timer = setInterval(() => {

@@ -263,6 +263,6 @@ function touchPage(tx: Db, id: string, touched: Set<string>): void {
     .set({ version: row.version + 1, updatedAt: Date.now() })
     .where(eq(layout.id, id))
     .run();
-  note(tx, 'layout.changed', id);
+  note(tx, 'layout.changed', id, { version: row.version + 1 });
   touched.add(id);
 }

@@ -102,9 +102,9 @@ function showIn(db: Db, projectId: string, measure: LengthUnit): void {
     .update(layout)
     .set({ measure, version: sql`${layout.version} + 1` })
     .where(and(eq(layout.projectId, projectId), ne(layout.measure, measure)))
-    .returning({ id: layout.id })
+    .returning({ id: layout.id, version: layout.version })
     .all();
-  for (const { id } of changed) note(db, 'layout.changed', id);
+  for (const { id, version } of changed) note(db, 'layout.changed', id, { version });
 }
 
 /** Puts a project into the archive or takes it out; its layouts stay as they are. */

@@ -63,11 +63,11 @@ export function touchLayouts(tx: Db, fills: SQL | undefined): string[] {
     .where(fills)
     .all()
     .map((row) => row.id);
-  statement(
+  const changed = statement(
     tx,
-    'UPDATE layout SET version = version + 1, updated_at = ? WHERE id IN (SELECT value FROM json_each(?))',
-  ).run(Date.now(), JSON.stringify(layouts));
-  for (const id of layouts) note(tx, 'layout.changed', id);
+    'UPDATE layout SET version = version + 1, updated_at = ? WHERE id IN (SELECT value FROM json_each(?)) RETURNING id, version',
+  ).all(Date.now(), JSON.stringify(layouts)) as { id: string; version: number }[];
+  for (const { id, version } of changed) note(tx, 'layout.changed', id, { version });
   return layouts;
 }
 

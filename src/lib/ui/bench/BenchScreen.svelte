@@ -1,6 +1,7 @@
 <script lang="ts">
   import { beforeNavigate, replaceState } from '$app/navigation';
   import { page } from '$app/state';
+  import { onMount } from 'svelte';
   import type { PaletteData, PatternDetail } from '$lib/contract/data';
   import Button from '../components/Button.svelte';
   import NameField from '../components/NameField.svelte';
@@ -8,11 +9,13 @@
   import StaleDialog from '../components/StaleDialog.svelte';
   import TopBar from '../components/TopBar.svelte';
   import ViewTools from '../components/ViewTools.svelte';
-  import { keyIsTaken } from '../layout/keys';
+  import { keyIsTaken } from '../state/undo-keys';
   import KeysDialog from '../layout/KeysDialog.svelte';
   import { View } from '../layout/view.svelte';
   import { sayUses } from '../library/say';
   import { call } from '../state/api';
+  import { closesByBack } from '../state/back';
+  import { BACK, lastLayout, layoutAddress, type LastLayout } from '../state/last-layout';
   import { linksFrom } from '../state/links';
   import { onLive } from '../state/live';
   import { BenchWorker } from '$lib/workers/client';
@@ -71,6 +74,9 @@
   const pen = new Pen();
   let textAt: { x: number; y: number } | null = $state.raw(null);
   const drawing = $derived(board?.motif ? board : null);
+  $effect(() => (drawing ? closesByBack(leaveBoard) : undefined));
+  /** The layout that one came from to edit this pattern. */
+  let cameFrom: LastLayout | null = $state.raw(null);
   const motif = $derived(editor.still.motifs.find((held) => held.id === editor.motif) ?? null);
 
   function openBoard(motif: string): void {
@@ -98,7 +104,7 @@
     help: () => (showKeys = true),
     flick: () => (show.published = Boolean(editor.published) && !show.published),
   };
-  const changed = $derived(editor.hasDraft || !editor.saver.clean || editor.id === null);
+  const changed = $derived(editor.id === null || editor.differs);
   const status = $derived(
     editor.newest === 0
       ? 'not published yet'
@@ -116,6 +122,11 @@
     return () => clearTimeout(wait);
   });
   $effect(() => () => worker.stop());
+  onMount(() => {
+    editor.recallUndo();
+    if (page.url.search.includes(BACK)) cameFrom = lastLayout();
+    return () => editor.keepUndo();
+  });
   onLive(['palette.'], async () => {
     const fresh = await call<PaletteData[]>('GET', '/palettes');
     if (!fresh.ok) return;
@@ -148,7 +159,7 @@
   }
 </script>
 
-<svelte:window onkeydown={onkey} />
+<svelte:window onkeydown={onkey} onpagehide={() => editor.keepUndo()} />
 <svelte:document
   onvisibilitychange={() => document.visibilityState === 'hidden' && void editor.saver.flush()}
 />
@@ -156,6 +167,7 @@
 <div class="view">
   <TopBar>
     {#snippet trail()}
+      {#if cameFrom}<a href={layoutAddress(cameFrom)}>← {cameFrom.what}</a> ·{/if}
       {#if editor.id === null}Bench{:else}<a href="/library/{editor.id}">Bench</a>{/if} /
       <NameField label="The name of the pattern" value={editor.name} onset={(name) => editor.rename(name)} />
       <span class="status">· {status}</span>
@@ -274,7 +286,7 @@
 {#if textAt && drawing}<TextDialog board={drawing} at={textAt} onclose={() => (textAt = null)} />{/if}
 {#if scattering}<ScatterDialog {editor} {worker} onclose={() => (scattering = false)} />{/if}
 {#if measuring}<ScreenSize {show} onclose={() => (measuring = false)} />{/if}
-<Publishing bind:this={publishing} {editor} bind:busy />
+<Publishing bind:this={publishing} {editor} bind:busy back={cameFrom !== null} />
 {#if showKeys}<KeysDialog keys={drawing ? BOARD_KEYS : BENCH_KEYS} onclose={() => (showKeys = false)} />{/if}
 {#if stale}<StaleDialog message={stale.message} onmine={keepMine} ontheirs={takeTheirs} />{/if}
 

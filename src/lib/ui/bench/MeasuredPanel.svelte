@@ -20,7 +20,7 @@
   import Panel from '../components/Panel.svelte';
   import Rows from '../components/Rows.svelte';
   import MeasuredIcon from './MeasuredIcon.svelte';
-  import { rememberMeasured, startRecipe } from './measured-start';
+  import { rememberMeasured, startRecipe, withChoice } from './measured-start';
 
   /** The kind and the numbers of a measured pattern; every change is remembered for the next one. */
   type Props = {
@@ -97,7 +97,7 @@
         label={choice.label}
         value={measured.choices[choice.key] ?? ''}
         options={choice.options}
-        onset={(value) => keep(change(recipe, { choices: { ...measured.choices, [choice.key]: value } }))}
+        onset={(value) => keep(withChoice(recipe, choice.key, value))}
       />
     {/each}
     {#each spec.inks as ink (ink.key)}

@@ -2,31 +2,31 @@
   import { goto } from '$app/navigation';
   import type { PublishPreview } from '$lib/contract/data';
   import type { Outcome } from '$lib/contract/failure';
-  import { measuredName } from '$lib/core/recipe/measured';
-  import type { MeasuredRecipe } from '$lib/core/recipe/recipe';
   import NewThing from '../library/NewThing.svelte';
-  import { sayLength } from '../library/say';
-  import { fillAddress, lastLayout } from '../state/last-layout';
+  import { fillAddress, lastLayout, layoutAddress } from '../state/last-layout';
   import { toasts } from '../state/toasts.svelte';
   import type { BenchEditor } from './editor.svelte';
+  import { automaticName } from './keeper.svelte';
   import PublishDialog from './PublishDialog.svelte';
 
   /** The way from the bench into the library: the questions asked before a pattern is published or kept as new. */
-  type Props = { editor: BenchEditor; busy: boolean };
-  let { editor, busy = $bindable() }: Props = $props();
+  type Props = {
+    editor: BenchEditor;
+    busy: boolean;
+    /** True where one came from a layout and goes back there. */
+    back: boolean;
+  };
+  let { editor, busy = $bindable(), back }: Props = $props();
 
   let keeping = $state(false);
   let naming = $state(false);
   let preview = $state.raw<PublishPreview | null>(null);
 
-  /** Publishing asks for a name where there is none yet, and shows first which uses it will change. */
+  /** The first time publishing asks for a name, where nobody has typed one; it shows first which uses it will change. */
   export async function publish(): Promise<void> {
-    if (editor.newest === 0 && /^New pattern( \d+)?$/.test(editor.name)) {
-      if (editor.recipe.kind !== 'measured') {
-        naming = true;
-        return;
-      }
-      await nameMeasured(editor.recipe);
+    if (editor.newest === 0 && !editor.named) {
+      naming = true;
+      return;
     }
     busy = true;
     const found = await editor.preview();
@@ -47,6 +47,10 @@
     if (problem) return toasts.problem(problem);
     preview = null;
     const last = lastLayout();
+    if (last && back) {
+      toasts.show(`Revision ${editor.newest} of “${editor.name}” is in the library, and here.`);
+      return void goto(layoutAddress(last));
+    }
     toasts.show(`Revision ${editor.newest} of “${editor.name}” is in the library.`, {
       ...(last && editor.id
         ? { action: { label: `Fill ${last.what}`, run: () => void goto(fillAddress(last, editor.id ?? '')) } }
@@ -59,14 +63,6 @@
     naming = false;
     await publish();
     return { ok: true, value: null };
-  }
-  /** A pattern from numbers is named by them, so that it is in the library in one step. */
-  async function nameMeasured({ measured, measure }: MeasuredRecipe): Promise<void> {
-    const name = measuredName(measured, (px) => `${sayLength(px, measure, 2)} ${measure}`);
-    for (let number = 1; number < 50; number += 1) {
-      const problem = await editor.rename(number === 1 ? name : `${name} (${number})`);
-      if (!problem) return;
-    }
   }
   async function keep(name: string): Promise<Outcome<unknown>> {
     const made = await editor.keepAsNew(name);
@@ -102,7 +98,7 @@
     title="Name the pattern"
     label="The name of the pattern"
     action="Name and publish"
-    name=""
+    name={automaticName(editor.recipe) === null ? '' : editor.name}
     create={nameAndPublish}
     onclose={() => (naming = false)}
   />

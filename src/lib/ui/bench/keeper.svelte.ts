@@ -1,12 +1,34 @@
 import type { PatternDetail, PublishPreview } from '$lib/contract/data';
-import { fail, type Outcome } from '$lib/contract/failure';
+import { done, fail, type Outcome } from '$lib/contract/failure';
 import { followRecipe } from '$lib/core/recipe/links';
 import type { Problem } from '$lib/core/recipe/problem';
 import type { Recipe } from '$lib/core/recipe/recipe';
+import { sameValue } from '$lib/core/num/same';
+import { measuredName } from '$lib/core/recipe/measured';
+import { sayLength } from '../library/say';
 import { call } from '../state/api';
 import { History } from '../state/history.svelte';
 import type { KnownLinks } from '../state/links';
 import { Saver } from '../state/saver.svelte';
+import { keepUndo, recallUndo } from '../state/undo-store';
+
+/** Recipes are small: a step is kept as the whole of it. */
+const WHOLE = {
+  diff: (_from: Recipe, to: Recipe): Recipe => to,
+  apply: (_from: Recipe, to: Recipe): Recipe => to,
+};
+
+/** The name that a measured pattern's numbers make. */
+export function automaticName(recipe: Recipe): string | null {
+  if (recipe.kind !== 'measured') return null;
+  return measuredName(recipe.measured, (px) => `${sayLength(px, recipe.measure, 2)} ${recipe.measure}`);
+}
+
+/** Whether a name is an automatic one, with a number where it was taken. */
+const isNamedAfter = (name: string, automatic: string | null): boolean =>
+  automatic !== null && name.replace(/ \(\d+\)$/, '') === automatic;
+
+const isUnnamed = (name: string): boolean => /^New pattern( \d+)?$/.test(name);
 
 /** Keeps the pattern that is on the bench: its name, its draft, its revisions. What is done to the recipe is not its matter. */
 export abstract class PatternKeeper {
@@ -15,6 +37,8 @@ export abstract class PatternKeeper {
   /** `null` until the first change of a new pattern is saved. */
   id: string | null = $state(null);
   name = $state('');
+  /** Whether a person has typed the name; until then that of a measured pattern follows its numbers. */
+  named = false;
   newest = $state(0);
   hasDraft = $state(false);
   uses = $state(0);
@@ -26,14 +50,33 @@ export abstract class PatternKeeper {
   /** The present colours of palettes, where they changed since the recipe was loaded. */
   links: KnownLinks = $state.raw(new Map());
   readonly recipe = $derived.by(() => followRecipe(this.history.doc, this.links));
+  /** Whether the bench shows anything else than what is published, by value. */
+  readonly differs = $derived.by(() => !this.published || !sameValue(this.recipe, this.published));
   /** What keeps the recipe from being saved. */
   abstract readonly problems: readonly Problem[];
 
   constructor(pattern: PatternDetail | null, recipe: Recipe) {
     this.history = new History(recipe);
     this.saver = new Saver(recipe, pattern?.version ?? 0, (next, _last, version) => this.save(next, version));
-    this.name = pattern?.name ?? 'New pattern';
+    this.name = pattern?.name ?? automaticName(recipe) ?? 'New pattern';
+    this.named =
+      pattern !== null &&
+      !isUnnamed(this.name) &&
+      !isNamedAfter(this.name, automaticName(pattern.recipe ?? recipe));
     this.take(pattern);
+  }
+
+  /** Keeps the steps for when this pattern is on the bench again in this tab, once all is saved. */
+  keepUndo(): void {
+    const keep = (): void => keepUndo(this.id ?? '', this.saver.version, this.history, WHOLE);
+    if (this.id === null || this.stock) return;
+    if (this.saver.clean) keep();
+    else void this.saver.flush().then((saved) => saved && keep());
+  }
+
+  /** Brings the steps back that were kept in this tab; in the browser only. */
+  recallUndo(): void {
+    if (this.id !== null) recallUndo(this.id, this.saver.version, this.history, WHOLE);
   }
 
   /** Takes over what the server says of the pattern, but not its recipe. */
@@ -55,15 +98,30 @@ export abstract class PatternKeeper {
             base: version,
             recipe: next,
           });
-    if (saved.ok) this.hasDraft = true;
-    return saved;
+    if (!saved.ok) return saved;
+    this.hasDraft = true;
+    return this.newest === 0 ? this.followName(next, saved.value.version) : saved;
+  }
+
+  /** Gives a pattern that nobody has named the name that its numbers make; answers the version after that. */
+  private async followName(recipe: Recipe, version: number): Promise<Outcome<{ version: number }>> {
+    const stem = automaticName(recipe);
+    if (this.named || stem === null || isNamedAfter(this.name, stem)) return done({ version });
+    for (let number = 1; number < 50; number += 1) {
+      const name = number === 1 ? stem : `${stem} (${number})`;
+      const made = await call<{ version: number }>('PATCH', `/patterns/${this.id}`, { base: version, name });
+      if (made.ok) this.name = name;
+      if (made.ok) return made;
+      if (made.failure.code !== 'name_taken') break;
+    }
+    return done({ version });
   }
 
   /** The first save of a new pattern; a taken name gets a number. */
   private async create(recipe: Recipe): Promise<Outcome<{ version: number }>> {
     const stem = this.name;
     for (let number = 1; ; number += 1) {
-      const name = number === 1 ? stem : `${stem} ${number}`;
+      const name = number === 1 ? stem : automaticName(recipe) ? `${stem} (${number})` : `${stem} ${number}`;
       const made = await call<{ id: string; version: number }>('POST', '/patterns', { name, recipe });
       if (made.ok) {
         this.id = made.value.id;
@@ -74,10 +132,11 @@ export abstract class PatternKeeper {
     }
   }
 
-  /** Renames the pattern; answers the problem, or null. */
+  /** Renames the pattern as a person wants it; answers the problem, or null. */
   async rename(name: string): Promise<string | null> {
     if (this.id === null) {
       this.name = name;
+      this.named = true;
       return null;
     }
     await this.saver.flush();
@@ -87,6 +146,7 @@ export abstract class PatternKeeper {
     });
     if (!saved.ok) return saved.failure.message;
     this.name = name;
+    this.named = true;
     this.saver.version = saved.value.version;
     return null;
   }
@@ -122,13 +182,15 @@ export abstract class PatternKeeper {
   async publish(hold: string[] = []): Promise<string | null> {
     const problem = await this.kept();
     if (problem) return problem;
-    const done = await call<{ version: number; revision: number }>('POST', `/patterns/${this.id}/revisions`, {
+    const named = await this.followName(this.recipe, this.saver.version);
+    if (named.ok) this.saver.version = named.value.version;
+    const made = await call<{ version: number; revision: number }>('POST', `/patterns/${this.id}/revisions`, {
       base: this.saver.version,
       hold,
     });
-    if (!done.ok) return done.failure.message;
-    this.saver.version = done.value.version;
-    this.newest = done.value.revision;
+    if (!made.ok) return made.failure.message;
+    this.saver.version = made.value.version;
+    this.newest = made.value.revision;
     this.published = this.recipe;
     this.hasDraft = false;
     return null;

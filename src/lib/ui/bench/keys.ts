@@ -1,5 +1,7 @@
 import { toPx } from '$lib/core/num/length';
 import { ARROWS } from '../state/arrows';
+import { inRun } from '../state/run';
+import { undoByKey } from '../state/undo-keys';
 import type { BenchEditor } from './editor.svelte';
 
 export const BENCH_KEYS = [
@@ -22,17 +24,16 @@ export type KeyActions = { fit: () => void; lifeSize: () => void; help: () => vo
 
 /** What a key does on the bench; true where it did something. */
 export function benchKey(event: KeyboardEvent, editor: BenchEditor, actions: KeyActions): boolean {
+  if (undoByKey(event, editor.history)) return true;
   const key = event.key.length === 1 ? event.key.toLowerCase() : event.key;
-  const table =
-    event.ctrlKey || event.metaKey ? commandKeys(event.shiftKey, editor) : plainKeys(editor, actions);
+  const table = event.ctrlKey || event.metaKey ? commandKeys(editor) : plainKeys(editor, actions);
   const arrow = ARROWS[event.key];
   if (arrow && !event.ctrlKey && !event.metaKey && editor.selected.size > 0) {
     const step = toPx(event.shiftKey ? 10 : 1, editor.recipe.measure);
-    editor.change((placing) => ({
-      ...placing,
-      x: placing.x + arrow[0] * step,
-      y: placing.y + arrow[1] * step,
-    }));
+    const moved = { x: arrow[0] * step, y: arrow[1] * step };
+    inRun('nudge', () =>
+      editor.change((placing) => ({ ...placing, x: placing.x + moved.x, y: placing.y + moved.y })),
+    );
     return true;
   }
   const action = table[key];
@@ -40,10 +41,8 @@ export function benchKey(event: KeyboardEvent, editor: BenchEditor, actions: Key
   return action !== undefined;
 }
 
-function commandKeys(shift: boolean, editor: BenchEditor): Record<string, () => void> {
+function commandKeys(editor: BenchEditor): Record<string, () => void> {
   return {
-    z: () => (shift ? editor.history.redo() : editor.history.undo()),
-    y: () => editor.history.redo(),
     d: () => editor.double(),
     a: () => editor.select(editor.composed.placings.map((placing) => placing.id)),
   };

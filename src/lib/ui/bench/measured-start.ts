@@ -68,3 +68,21 @@ export function startRecipe(form: MeasuredForm, from: MeasuredRecipe): MeasuredR
     },
   };
 }
+
+/** A recipe with another choice; a second set of lines starts as the first one is. */
+export function withChoice(recipe: MeasuredRecipe, key: string, value: string): MeasuredRecipe {
+  const { measured } = recipe;
+  const next = { ...measured, choices: { ...measured.choices, [key]: value } };
+  if (key !== 'second' || value !== 'yes' || measured.choices.second === 'yes')
+    return { ...recipe, measured: next };
+  const { width = 0, pitch = 0 } = measured.numbers;
+  const { line } = measured.inks;
+  return {
+    ...recipe,
+    measured: {
+      ...next,
+      numbers: { ...measured.numbers, width2: width, pitch2: pitch },
+      inks: line === undefined ? measured.inks : { ...measured.inks, second: line },
+    },
+  };
+}

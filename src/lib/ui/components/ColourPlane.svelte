@@ -1,6 +1,7 @@
 <script lang="ts">
   import { clamp } from '$lib/core/num/tolerance';
   import type { Hex } from '$lib/core/colour/parse';
+  import { inRun } from '../state/run';
   import { fromOklch, mostChroma, toOklch } from '$lib/core/colour/space';
 
   /**
@@ -10,6 +11,7 @@
   type Props = { colour: Hex; label: string; onlive: (colour: Hex) => void; onset: (colour: Hex) => void };
   let { colour, label, onlive, onset }: Props = $props();
 
+  const run = $props.id();
   const WIDTH = 208;
   const HEIGHT = 116;
   const MOST = 0.34;
@@ -80,7 +82,7 @@
     if (!move) return;
     event.preventDefault();
     event.stopPropagation();
-    choose(at.l + move[0] * step, at.c + move[1] * step, hue, false);
+    inRun(run, () => choose(at.l + move[0] * step, at.c + move[1] * step, hue, false));
   }
 </script>
 

@@ -3,6 +3,7 @@
   import { readColour } from '$lib/core/colour/space';
   import type { Hex } from '$lib/core/colour/parse';
   import { useEyedropper } from '../state/eyedropper.svelte';
+  import { settledField } from '../state/undo-keys';
   import ColourPlane from './ColourPlane.svelte';
   import PaletteDots from './PaletteDots.svelte';
   import Popover from './Popover.svelte';
@@ -86,6 +87,7 @@
         aria-label="{label} as hex or CSS colour"
         value={typed ?? colour}
         aria-invalid={problem !== null}
+        {...settledField(typed)}
         oninput={(event) => (typed = event.currentTarget.value)}
         onkeydown={(event) => event.key === 'Enter' && accept(event.currentTarget.value)}
         onblur={() => typed !== null && accept(typed)}

@@ -1,17 +1,40 @@
 <script lang="ts">
   import type { Snippet } from 'svelte';
+  import { closesByBack } from '../state/back';
 
-  /** A modal dialog on the platform's own <dialog>: it keeps the focus inside and closes on Escape. */
+  /**
+   * A modal dialog on the platform's own <dialog>: it keeps the focus inside and closes on Escape and by Back. Enter does
+   * what its main button says; the first focus is what one came to do: what is to be written, or else the main button.
+   */
   type Props = { title: string; width?: number; onclose: () => void; children: Snippet; actions?: Snippet };
   let { title, width = 440, onclose, children, actions }: Props = $props();
 
   let element: HTMLDialogElement | undefined = $state();
   $effect(() => {
     element?.showModal();
+    const first = element?.querySelector<HTMLInputElement | HTMLTextAreaElement>(WRITTEN);
+    if (first) first.select();
+    else main()?.focus();
+    return closesByBack(() => element?.close());
   });
+
+  const WRITTEN = '.body :is(input[type="text"], input[type="search"], textarea):not(:disabled)';
+  const main = (): HTMLElement | null => element?.querySelector<HTMLElement>('.actions .main') ?? null;
+
+  function onkeydown(event: KeyboardEvent): void {
+    const target = event.target as Element;
+    if (event.key !== 'Enter' || event.defaultPrevented || event.isComposing) return;
+    // A panel within the dialog, lines of text and plain buttons have an Enter of their own; choices have none.
+    if (target.closest('[role="dialog"]')) return;
+    if (target.matches('textarea') && !event.ctrlKey && !event.metaKey) return;
+    const button = target.closest('button, a, summary');
+    if (button && !button.matches('[role="radio"], [aria-pressed], [aria-checked]')) return;
+    event.preventDefault();
+    main()?.click();
+  }
 </script>
 
-<dialog bind:this={element} style:width="{width}px" aria-labelledby="dialog-title" {onclose}>
+<dialog bind:this={element} style:width="{width}px" aria-labelledby="dialog-title" {onclose} {onkeydown}>
   <h2 id="dialog-title">{title}</h2>
   <div class="body">{@render children()}</div>
   {#if actions}<div class="actions">{@render actions()}</div>{/if}

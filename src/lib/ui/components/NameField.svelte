@@ -1,4 +1,6 @@
 <script lang="ts">
+  import { settledField } from '../state/undo-keys';
+
   /** A name edited in place: it looks like text until it is pressed. `onset` answers a problem, or null when taken. */
   type Props = {
     value: string;
@@ -38,7 +40,11 @@
     value={typed ?? value}
     aria-invalid={problem !== null}
     size="1"
-    oninput={(event) => (typed = event.currentTarget.value)}
+    {...settledField(typed)}
+    oninput={(event) => {
+      const { value: text } = event.currentTarget;
+      typed = text === value ? null : text;
+    }}
     onkeydown={(event) => {
       if (event.key === 'Enter') event.currentTarget.blur();
       if (event.key === 'Escape') {

@@ -11,6 +11,7 @@
     type NodeRow,
   } from '$lib/core/geom/nodes';
   import { ARROWS } from '../state/arrows';
+  import { inRun } from '../state/run';
 
   /** The points of an outline on a stage: drag points and handles, press the line twice for a new point, a point twice to smooth it. */
   type Props = {
@@ -33,7 +34,8 @@
     const held = rows[row]?.nodes[index];
     if (!held || !back) return;
     const by = applyVector(back, { x: x * step * times, y: y * step * times });
-    onset(putNode(rows, row, index, moveNode(held, { x: held.at.x + by.x, y: held.at.y + by.y })));
+    const moved = moveNode(held, { x: held.at.x + by.x, y: held.at.y + by.y });
+    inRun(`point ${row},${index}`, () => onset(putNode(rows, row, index, moved)));
   }
   function insert(event: MouseEvent): void {
     const svg = (event.currentTarget as SVGElement).ownerSVGElement?.getBoundingClientRect();

@@ -2,11 +2,13 @@
   import { clamp } from '$lib/core/num/tolerance';
   import { fromPx, toPx } from '$lib/core/num/length';
   import { readQuantity, readRelative, type QuantityKind } from '$lib/core/num/quantity';
+  import { inRun } from '../state/run';
+  import { settledField } from '../state/undo-keys';
   import { wheelSteps } from './wheel';
 
   /**
-   * A number edited in place: drag across it, turn the wheel over it, arrow keys (Shift: 10, Alt: 0.1), or type, with
-   * sums and units. A length is held in px and shown in `kind.unit`; a `%` is held as a factor. `onlive` shows a value
+   * A number edited in place: drag across it, press it and turn the wheel, arrow keys (Shift: 10, Alt: 0.1), or type,
+   * with sums and units. A length is held in px and shown in `kind.unit`; a `%` is held as a factor. `onlive` shows a value
    * during a drag, `onset` makes it one step; `oncancel` ends a drag without one.
    */
   type Props = {
@@ -50,6 +52,8 @@
   const unitText = $derived('unit' in kind ? kind.unit : kind.suffix);
   const places = $derived(digits ?? ('unit' in kind ? (kind.unit === 'in' ? 3 : 2) : 2));
 
+  /** Notches and arrow presses on this field that follow each other are one step. */
+  const run = $props.id();
   const PROBLEM_WIDTH = 260;
   let typed: string | null = $state(null);
   let problem: string | null = $state(null);
@@ -113,12 +117,14 @@
 
   function onkeydown(event: KeyboardEvent & { currentTarget: HTMLInputElement }): void {
     if (event.key === 'Enter') {
-      if (typed === null || accept(typed)) {
+      const taken = typed === null || accept(typed);
+      if (taken) {
         typed = null;
         problem = null;
         event.currentTarget.select();
       }
-      event.preventDefault();
+      // In a dialog Enter then does what the dialog is there for.
+      if (!taken || !event.currentTarget.closest('dialog')) event.preventDefault();
     } else if (event.key === 'Escape') {
       // Where there is nothing to give up, Escape is for the panel that the field stands in.
       const idle = typed === null && problem === null && !scrub;
@@ -134,7 +140,7 @@
     } else if (event.key === 'ArrowUp' || event.key === 'ArrowDown') {
       typed = null;
       problem = null;
-      onset(stepBy(event.key === 'ArrowUp' ? 1 : -1, event));
+      inRun(run, () => onset(stepBy(event.key === 'ArrowUp' ? 1 : -1, event)));
       event.preventDefault();
     }
   }
@@ -179,8 +185,12 @@
     aria-label={label}
     aria-invalid={problem !== null}
     {disabled}
-    title={disabled ? undefined : 'Drag, wheel, arrow keys, or type'}
-    oninput={(event) => (typed = event.currentTarget.value)}
+    title={disabled ? undefined : 'Drag, or press it and type, turn the wheel or use the arrow keys'}
+    {...settledField(typed)}
+    oninput={(event) => {
+      const { value: text } = event.currentTarget;
+      typed = text === shown ? null : text;
+    }}
     onfocus={(event) => event.currentTarget.select()}
     onblur={leave}
     {onkeydown}
@@ -192,7 +202,7 @@
       if (scrub?.moved) oncancel?.();
       scrub = null;
     }}
-    {@attach wheelSteps((count, event) => !disabled && onset(stepBy(count, event)))}
+    {@attach wheelSteps((count, event) => !disabled && inRun(run, () => onset(stepBy(count, event))))}
   />{#if unitText && !hideUnit && !mixed}<span class="unit" class:tight={unitText === '°'}>{unitText}</span
     >{/if}
   {#if problem && place}<span

@@ -1,5 +1,6 @@
 <script lang="ts">
   import type { Snippet } from 'svelte';
+  import { closesByBack } from '../state/back';
 
   /** A button that opens a small panel beside it. It closes on Escape, on a press outside, and through `close`. */
   type Props = {
@@ -55,7 +56,9 @@
     if (inside) trigger?.focus();
   }
   $effect(() => {
-    if (open) panel?.querySelector<HTMLElement>('input, button, [tabindex="0"]')?.focus();
+    if (!open) return;
+    panel?.querySelector<HTMLElement>('input, button, [tabindex="0"]')?.focus();
+    return closesByBack(close);
   });
 </script>
 

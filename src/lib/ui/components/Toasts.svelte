@@ -5,7 +5,14 @@
 
 <div class="toasts" aria-live="polite">
   {#each toasts.list as toast (toast.id)}
-    <div class="toast {toast.kind}" role={toast.kind === 'problem' ? 'alert' : 'status'}>
+    <div
+      class="toast {toast.kind}"
+      role={toast.kind === 'problem' ? 'alert' : 'status'}
+      onpointerenter={() => toasts.hold(toast.id)}
+      onpointerleave={() => toasts.letGo(toast.id)}
+      onfocusin={() => toasts.hold(toast.id)}
+      onfocusout={() => toasts.letGo(toast.id)}
+    >
       <span>{toast.message}</span>
       {#if toast.action}
         {@const { label, run } = toast.action}

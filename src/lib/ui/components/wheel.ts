@@ -1,6 +1,6 @@
 /**
- * An attachment that turns wheel movement over an element into whole steps, up positive. It listens actively, since
- * the page must not scroll meanwhile, and only while the pointer has rested on the element or it has the focus.
+ * An attachment that turns wheel movement over a field into whole steps, up positive, while the field has the focus;
+ * over any other the page scrolls. It listens actively, since the page must not scroll meanwhile.
  */
 export function wheelSteps(
   step: (count: number, event: WheelEvent) => void,
@@ -8,7 +8,7 @@ export function wheelSteps(
   return (node) => {
     let rest = 0;
     const turn = (event: WheelEvent): void => {
-      if (event.ctrlKey || event.metaKey) return;
+      if (event.ctrlKey || event.metaKey || document.activeElement !== node) return;
       event.preventDefault();
       event.stopPropagation();
       rest += (event.deltaY || event.deltaX) / (event.deltaMode === 0 ? 50 : 1);

@@ -1,13 +1,14 @@
 <script lang="ts">
   import { formatPath, transformPath } from '$lib/core/geom/path';
   import { chain, scaling, translation } from '$lib/core/geom/affine';
+  import { boxOfPoints, grow } from '$lib/core/geom/box';
   import { pointInSteps } from '$lib/core/geom/snap';
   import { LIMITS } from '$lib/core/recipe/limits';
   import type { Point } from '$lib/core/geom/point';
   import { Pen } from '../state/pen.svelte';
   import { dragging } from './dragging';
   import type { LayoutEditor } from './editor.svelte';
-  import { addFreehand, addLine, addPath, addStroke, type BrushNumbers } from './shapes';
+  import { addFreehand, addLine, addPath, addStroke, meetsPage, type BrushNumbers } from './shapes';
   import type { View } from './view.svelte';
 
   /** Draws lines, paths point by point, freehand outlines and brush strokes over the stage; text is set where one presses. */
@@ -40,15 +41,12 @@
     return dragging({
       view,
       start: (at, event) => {
-        if (editor.tool === 'text') {
-          ontext(at);
-          return 'done';
-        }
         if (editor.tool === 'pen') {
           if (pen.closes(at, 8 / view.zoom)) {
             finish(true);
             return 'done';
           }
+          if (pen.nodes.length === 0 && !meetsPage(editor, { ...at, width: 0, height: 0 })) return 'done';
           pen.add(event.shiftKey ? pen.inSteps(at, 15) : at);
         } else line = [at];
       },
@@ -64,9 +62,15 @@
         const points = line;
         line = [];
         const [from, to] = [points[0], points[points.length - 1]];
+        const box = boxOfPoints(editor.tool === 'text' ? points.slice(0, 1) : points);
+        const reach = editor.tool === 'brush' ? brush.size / 2 : 0;
+        if (!box || !from || !to || !meetsPage(editor, grow(box, reach))) return;
+        if (editor.tool === 'text') return ontext(from);
         if (editor.tool === 'brush') addStroke(editor, points, brush);
+        else if (points.length === 1) return;
         else if (editor.tool === 'freehand') addFreehand(editor, points, 1.5 / view.zoom);
-        else if (editor.tool === 'line' && from && to && points.length > 1) addLine(editor, from, to);
+        else addLine(editor, from, to);
+        editor.hand.used();
       },
       cancel: () => (line = []),
     });
@@ -74,7 +78,9 @@
 
   function finish(closed: boolean): void {
     const path = pen.finish(closed);
-    if (path) addPath(editor, path);
+    if (!path) return;
+    addPath(editor, path);
+    editor.hand.used();
   }
   /** Enter ends a path open, Escape gives it up; both only while one is drawn. */
   function onkeydown(event: KeyboardEvent): void {
@@ -110,7 +116,7 @@
     style:stroke-width="{brush.size * view.zoom}px"
     style:filter="blur({(brush.size * view.zoom * brush.softness) / 6}px)"
   />
-{:else if drawn}
+{:else if drawn && editor.tool !== 'text'}
   <path class="halo" d={drawn} /><path class="line" d={drawn} />
 {/if}
 {#if penPath}

@@ -26,9 +26,14 @@
   const problem = $derived(unsaved ?? png.problem);
 
   const doc = $derived(editor.doc);
+  /** What the file shows, px: the page, with its bleed where that is wanted. */
+  const size = $derived.by(() => {
+    const around = bleed ? 2 * doc.bleed : 0;
+    return { width: doc.width + around, height: doc.height + around };
+  });
   const pixels = $derived({
-    width: Math.round(devicePixels(doc.width + (bleed ? 2 * doc.bleed : 0), ppi)),
-    height: Math.round(devicePixels(doc.height + (bleed ? 2 * doc.bleed : 0), ppi)),
+    width: Math.round(devicePixels(size.width, ppi)),
+    height: Math.round(devicePixels(size.height, ppi)),
   });
   let writing = $state(false);
   const working = $derived(png.working || writing);
@@ -120,7 +125,7 @@
         least={1}
         most={LIMITS.exportSide}
         digits={0}
-        onset={(value) => (ppi = effectivePpi(Math.round(value), doc.width))}
+        onset={(value) => (ppi = effectivePpi(Math.round(value), size.width))}
       />
       <span class="mono">× {pixels.height} px</span>
     </div>

@@ -1,5 +1,6 @@
 <script lang="ts">
   import ChevronDown from '@lucide/svelte/icons/chevron-down';
+  import Pencil from '@lucide/svelte/icons/pencil';
   import type { PaletteData, PatternSummary } from '$lib/contract/data';
   import { isPlaced } from '$lib/core/recipe/fill';
   import Button from '../components/Button.svelte';
@@ -16,6 +17,7 @@
   import StrokeCells from './StrokeCells.svelte';
   import Sharpness from './Sharpness.svelte';
   import type { LayoutEditor } from './editor.svelte';
+  import { BACK } from '../state/last-layout';
   import { FRESH_COLOUR } from './fresh-fills';
   import { sayFill } from './fills';
   import { gestureOf } from './numbers';
@@ -58,36 +60,46 @@
         {chosen.length === 1 ? 'is' : 'are'}
         {editor.part === 'stroke' ? 'stroked' : 'filled'} with</span
       >
-      <Popover label="Choose what fills it: {what}" width={280}>
-        {#snippet button()}<strong class="pattern-name">{what}</strong><ChevronDown size={14} />{/snippet}
-        {#snippet children(close)}
-          <FillChooser
-            {patterns}
-            used={fill?.kind === 'pattern' ? fill.pattern : null}
-            onpattern={(id) => {
-              close();
-              void editor.fillWith(id);
-            }}
-            oncolour={() => {
-              close();
-              editor.fillPlain(fill?.kind === 'colour' ? fill.colour : FRESH_COLOUR);
-            }}
-            ongradient={() => {
-              close();
-              editor.fillGradient();
-            }}
-            onpicture={async (file) => {
-              const picture = await takePicture(file);
-              close();
-              if (picture) editor.fillPicture(picture);
-            }}
-            onnothing={() => {
-              close();
-              editor.clearFill();
-            }}
-          />
-        {/snippet}
-      </Popover>
+      <span class="chosen">
+        <Popover label="Choose what fills it: {what}" width={280}>
+          {#snippet button()}<strong class="pattern-name">{what}</strong><ChevronDown size={14} />{/snippet}
+          {#snippet children(close)}
+            <FillChooser
+              {patterns}
+              used={fill?.kind === 'pattern' ? fill.pattern : null}
+              onpattern={(id) => {
+                close();
+                void editor.fillWith(id);
+              }}
+              oncolour={() => {
+                close();
+                editor.fillPlain(fill?.kind === 'colour' ? fill.colour : FRESH_COLOUR);
+              }}
+              ongradient={() => {
+                close();
+                editor.fillGradient();
+              }}
+              onpicture={async (file) => {
+                const picture = await takePicture(file);
+                close();
+                if (picture) editor.fillPicture(picture);
+              }}
+              onnothing={() => {
+                close();
+                editor.clearFill();
+              }}
+            />
+          {/snippet}
+        </Popover>
+        {#if fill?.kind === 'pattern'}
+          <a
+            class="edit"
+            href="/library/{fill.pattern}/bench?{BACK}"
+            aria-label="Edit this pattern"
+            title="Edit this pattern on the bench; after publishing you are back here"><Pencil size={14} /></a
+          >
+        {/if}
+      </span>
     </div>
     {#if fill === null}
       <div class="cell hint">
@@ -210,6 +222,11 @@
     overflow: hidden;
     text-overflow: ellipsis;
   }
+  .chosen {
+    display: inline-flex;
+    align-items: center;
+    gap: 4px;
+  }
   .bar .hint {
     border: 0;
   }
@@ -217,6 +234,17 @@
     margin-left: auto;
     border-right: 0;
     border-left: 1px solid var(--rule);
+  }
+  .edit {
+    display: grid;
+    place-items: center;
+    width: 24px;
+    height: 24px;
+    border-radius: 4px;
+    color: var(--kelp);
+  }
+  .edit:hover {
+    background: var(--kelp-tint);
   }
   .pattern-name {
     max-width: 150px;

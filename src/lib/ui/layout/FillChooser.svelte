@@ -1,7 +1,9 @@
 <script lang="ts">
   import OptionRow from '../components/OptionRow.svelte';
   import type { PatternSummary } from '$lib/contract/data';
+  import { PatternFinder } from '../library/pattern-finder.svelte';
   import { swatchUrl } from '../library/say';
+  import { listKeys } from '../state/list-keys';
 
   /** What a shape can be filled with: a plain colour, a gradient, a picture from a file, or one of the patterns. */
   type Props = {
@@ -15,26 +17,47 @@
   };
   let { patterns, used, onpattern, oncolour, ongradient, onpicture, onnothing }: Props = $props();
   let file: HTMLInputElement | undefined = $state();
+  const finder = new PatternFinder(() => patterns, 30);
+  /** What is not a pattern is found by its words too. */
+  const plain = $derived(
+    [
+      { text: 'A plain colour', run: oncolour },
+      { text: 'A gradient', run: ongradient },
+      { text: 'A picture …', run: () => file?.click() },
+      ...(onnothing ? [{ text: 'Nothing', run: onnothing }] : []),
+    ].filter(({ text }) => text.toLowerCase().includes(finder.text.trim().toLowerCase())),
+  );
 </script>
 
-<div class="choices">
-  <OptionRow onclick={oncolour}>A plain colour</OptionRow>
-  <OptionRow onclick={ongradient}>A gradient</OptionRow>
-  <OptionRow onclick={() => file?.click()}>A picture …</OptionRow>
-  {#if onnothing}<OptionRow onclick={onnothing}>Nothing</OptionRow>{/if}
-  {#each patterns as pattern (pattern.id)}
-    <OptionRow pressed={pattern.id === used} onclick={() => onpattern(pattern.id)}
-      ><span class="pattern">
-        <img
-          src={swatchUrl(pattern, 212, 58, 0.5)}
-          alt=""
-          width="56"
-          height="24"
-          loading="lazy"
-        />{pattern.name}</span
-      >
-    </OptionRow>
-  {/each}
+<div class="choices" {@attach listKeys}>
+  <input
+    type="search"
+    placeholder="Find what fills it"
+    aria-label="Find what fills it"
+    value={finder.text}
+    oninput={(event) => finder.find(event.currentTarget.value)}
+  />
+  <div data-list>
+    {#each plain as { text, run } (text)}
+      <OptionRow onclick={run}>{text}</OptionRow>
+    {/each}
+    {#each finder.shown as pattern (pattern.id)}
+      <OptionRow pressed={pattern.id === used} onclick={() => onpattern(pattern.id)}
+        ><span class="pattern">
+          <img
+            src={swatchUrl(pattern, 212, 58, 0.5)}
+            alt=""
+            width="56"
+            height="24"
+            loading="lazy"
+          />{pattern.name}</span
+        >
+      </OptionRow>
+    {/each}
+    {#if plain.length + finder.shown.length === 0}
+      <p class="muted none">{finder.problem ?? `Nothing is called “${finder.text.trim()}”.`}</p>
+    {/if}
+  </div>
   <input
     bind:this={file}
     type="file"
@@ -53,6 +76,20 @@
   .choices {
     display: grid;
     gap: 2px;
+  }
+  input[type='search'] {
+    position: sticky;
+    top: -12px;
+    z-index: 1;
+    width: 100%;
+    margin-bottom: 4px;
+    padding: 6px 10px;
+    border: 1px solid var(--rule);
+    border-radius: var(--radius);
+    background: var(--card);
+  }
+  .none {
+    padding: 6px 8px;
   }
   .pattern {
     display: flex;

@@ -2,9 +2,12 @@
   import type { LayoutForm } from '$lib/core/recipe/form';
   import { LIMITS } from '$lib/core/recipe/limits';
   import Button from '../components/Button.svelte';
+  import Choice from '../components/Choice.svelte';
   import NumberField from '../components/NumberField.svelte';
   import type { BrushNumbers } from './shapes';
   import type { LayoutEditor } from './editor.svelte';
+  import { FONTS } from '../state/fonts';
+  import { restyleText } from './text-writer.svelte';
 
   /** The numbers of the selected shape's own form: corner radius, sides, points. */
   type Props = {
@@ -16,6 +19,8 @@
   };
   let { editor, brush, onbrush, onopen }: Props = $props();
   const form = $derived(editor.single?.form ?? null);
+  /** The numbers of the selected text, or of the next one. */
+  const text = $derived(form?.kind === 'text' ? form : editor.tool === 'text' ? editor.textNumbers : null);
   const set = (next: LayoutForm): void => editor.change((shape) => ({ ...shape, form: next }));
 </script>
 
@@ -44,8 +49,34 @@
   <span class="numbers"
     ><Button kind="quiet" onclick={() => (editor.editingPoints = false)}>Points are done</Button></span
   >
-{:else if form?.kind === 'text'}
-  <span class="numbers"><Button kind="quiet" onclick={onopen}>Change the text …</Button></span>
+{:else if text}
+  <span class="numbers">
+    <Choice
+      label="Font"
+      value={text.font}
+      options={FONTS.map((one) => [one.id, one.label] as const)}
+      onset={(font) => restyleText(editor, { font })}
+    />
+    Size <NumberField
+      label="Size of the text"
+      value={text.size}
+      kind={{ unit: editor.doc.measure }}
+      least={0.1}
+      most={1e5}
+      onset={(size) => restyleText(editor, { size })}
+    />
+    <Choice
+      label="How lines stand"
+      value={text.align}
+      options={[
+        ['start', 'Left'],
+        ['middle', 'Centred'],
+        ['end', 'Right'],
+      ]}
+      onset={(align) => restyleText(editor, { align })}
+    />
+    {#if form?.kind === 'text'}<Button kind="quiet" onclick={onopen}>Change the words</Button>{/if}
+  </span>
 {:else if form?.kind === 'path'}
   <span class="numbers"><Button kind="quiet" onclick={onopen}>Edit points</Button></span>
 {/if}

@@ -1,46 +1,30 @@
 <script lang="ts">
-  import type { FoundPatterns, PatternSummary } from '$lib/contract/data';
+  import type { PatternSummary } from '$lib/contract/data';
   import { patternFills } from '$lib/core/recipe/layout';
-  import { call } from '../state/api';
-  import { toasts } from '../state/toasts.svelte';
   import DrawnPicture from '../components/DrawnPicture.svelte';
+  import { PatternFinder } from '../library/pattern-finder.svelte';
   import { sayUnit, swatchUrl } from '../library/say';
+  import { listKeys } from '../state/list-keys';
   import type { LayoutEditor } from './editor.svelte';
 
   /** The hangers beside the stage: find a pattern, press it to fill the selected shapes, or drag it onto a shape. */
   type Props = { patterns: PatternSummary[]; editor: LayoutEditor };
   let { patterns, editor }: Props = $props();
 
-  let search = $state('');
-  let found: PatternSummary[] | null = $state.raw(null);
-  let asked = 0;
-  const shown = $derived(found ?? patterns);
+  const finder = new PatternFinder(() => patterns);
   const used = $derived(
     new Set(editor.chosen.flatMap((shape) => patternFills(shape).map(({ pattern }) => pattern))),
   );
-
-  async function find(text: string): Promise<void> {
-    search = text;
-    const turn = ++asked;
-    if (text.trim() === '') {
-      found = null;
-      return;
-    }
-    const answer = await call<FoundPatterns>('GET', `/patterns?search=${encodeURIComponent(text)}`);
-    if (turn !== asked) return;
-    if (answer.ok) found = answer.value.patterns;
-    else toasts.problem(answer.failure.message);
-  }
 </script>
 
-<aside aria-label="Hangers">
+<aside aria-label="Hangers" {@attach listKeys}>
   <div class="head">
     <input
       type="search"
       placeholder="Find a pattern"
       aria-label="Find a pattern"
-      value={search}
-      oninput={(event) => find(event.currentTarget.value)}
+      value={finder.text}
+      oninput={(event) => finder.find(event.currentTarget.value)}
     />
     <p class="muted">
       {editor.selected.size === 0
@@ -48,8 +32,8 @@
         : 'Press a hanger to fill what is selected.'}
     </p>
   </div>
-  <ul>
-    {#each shown as pattern (pattern.id)}
+  <ul data-list>
+    {#each finder.shown as pattern (pattern.id)}
       <li>
         <button
           type="button"
@@ -71,7 +55,8 @@
       </li>
     {:else}
       <li class="muted none">
-        {search === '' ? 'No patterns are published yet.' : `Nothing matches “${search}”.`}
+        {finder.problem ??
+          (finder.text === '' ? 'No patterns are published yet.' : `Nothing matches “${finder.text}”.`)}
       </li>
     {/each}
   </ul>

@@ -2,8 +2,6 @@
   import { beforeNavigate, replaceState } from '$app/navigation';
   import { page } from '$app/state';
   import type { LayoutData, PaletteData, PatternForUse, PatternSummary } from '$lib/contract/data';
-  import type { Point } from '$lib/core/geom/point';
-  import type { Shape } from '$lib/core/recipe/layout';
   import type { Sight } from '$lib/core/colour/vision';
   import Button from '../components/Button.svelte';
   import NameField from '../components/NameField.svelte';
@@ -17,6 +15,7 @@
   import { call } from '../state/api';
   import { provideEyedropper } from '../state/eyedropper.svelte';
   import { linksFrom } from '../state/links';
+  import { keyIsTaken } from '../state/undo-keys';
   import { onLive } from '../state/live';
   import { rememberLayout } from '../state/last-layout';
   import { docOf, type LayoutDoc } from './doc';
@@ -24,7 +23,7 @@
   import ExportDialog from './ExportDialog.svelte';
   import FillBar from './FillBar.svelte';
   import HangerPanel from './HangerPanel.svelte';
-  import { keyIsTaken, layoutKey, LAYOUT_KEYS, nextPart } from './keys';
+  import { layoutKey, LAYOUT_KEYS, nextPart } from './keys';
   import KeysDialog from './KeysDialog.svelte';
   import Ledger from './Ledger.svelte';
   import RecolourDialog from './RecolourDialog.svelte';
@@ -34,7 +33,7 @@
   import { View } from './view.svelte';
   import Columns from '@lucide/svelte/icons/columns-2';
   import StillStage from './StillStage.svelte';
-  import LayoutText from './LayoutText.svelte';
+  import { TextWriter } from './text-writer.svelte';
 
   /** The layout view: hangers left, stage, fill bar, ledger. */
   type Props = {
@@ -63,14 +62,21 @@
   let exporting = $state(false);
   // svelte-ignore state_referenced_locally
   let brush = $state.raw({ size: Math.min(layout.width, layout.height) / 12, softness: 0.5 });
-  let textAt: Point | null = $state.raw(null);
-  let textOf: Shape | null = $state.raw(null);
+  let writer: TextWriter | null = $state.raw(null);
 
   /** What pressing a shape twice opens: the words of a text, the points of another outline. */
   function open(): void {
     const { single } = editor;
-    if (single?.form.kind === 'text') textOf = single;
+    if (single && editor.withoutLocked(editor.selected).size === 0) return;
+    if (single?.form.kind === 'text') void TextWriter.change(editor, single).then((made) => (writer = made));
     else if (single) editor.editingPoints = true;
+  }
+  /** The words are written: they stay, and the tool is let go of unless it is kept. */
+  async function written(): Promise<void> {
+    const done = writer;
+    writer = null;
+    await done?.end();
+    if (done && editor.tool === 'text') editor.hand.used();
   }
   let showKeys = $state(false);
 
@@ -115,12 +121,11 @@
       )
     )
       await editor.refreshPatterns();
-    if (
-      events.some(
-        ({ kind, subject }) => kind === 'layout.changed' && (subject === '' || subject === layout.id),
-      )
-    )
-      await editor.refreshLayout();
+    const heard = events.filter(
+      ({ kind, subject }) => kind === 'layout.changed' && (subject === '' || subject === layout.id),
+    );
+    if (heard.some(({ version }) => version === undefined)) await editor.refreshLayout();
+    else if (heard.length > 0) await editor.refreshLayout(Math.max(...heard.map((one) => one.version ?? 0)));
   });
   $effect(() => {
     if (!editor.history.inGesture) editor.saver.want(editor.history.doc);
@@ -148,8 +153,10 @@
   });
   /** `?fill=` in the address fills what is selected with a pattern, once. */
   onMount(() => {
+    editor.recallUndo();
     const pattern = page.url.searchParams.get('fill');
     if (pattern && editor.selected.size > 0) void editor.fillWith(pattern);
+    return () => editor.keepUndo();
   });
   beforeNavigate(({ willUnload, cancel }) => {
     void editor.saver.flush();
@@ -180,7 +187,12 @@
   }
 </script>
 
-<svelte:window onkeydown={onkey} onkeyup={() => (peek = null)} onblur={() => (peek = null)} />
+<svelte:window
+  onkeydown={onkey}
+  onkeyup={() => (peek = null)}
+  onblur={() => (peek = null)}
+  onpagehide={() => editor.keepUndo()}
+/>
 <svelte:document
   onvisibilitychange={() => {
     if (document.visibilityState === 'hidden') void editor.saver.flush();
@@ -230,7 +242,9 @@
             {eyedropper}
             {peek}
             {brush}
-            ontext={(at) => (textAt = at)}
+            {writer}
+            ontext={(at) => (writer = TextWriter.begin(editor, at))}
+            onwritten={written}
             onopen={open}
           />
         </div>
@@ -278,8 +292,6 @@
     onclose={() => (recolouring = false)}
   />
 {/if}
-{#if textAt}<LayoutText {editor} at={textAt} shape={null} onclose={() => (textAt = null)} />{/if}
-{#if textOf}<LayoutText {editor} at={textOf} shape={textOf} onclose={() => (textOf = null)} />{/if}
 {#if exporting}<ExportDialog {editor} onclose={() => (exporting = false)} />{/if}
 {#if showKeys}<KeysDialog keys={LAYOUT_KEYS} onclose={() => (showKeys = false)} />{/if}
 {#if stale}<StaleDialog message={stale.message} onmine={keepMine} ontheirs={takeTheirs} />{/if}

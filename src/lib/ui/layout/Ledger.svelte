@@ -1,7 +1,6 @@
 <script lang="ts">
   import { tick, untrack } from 'svelte';
   import type { Shape } from '$lib/core/recipe/layout';
-  import { moveInStack } from './doc';
   import type { LayoutEditor } from './editor.svelte';
   import { sayFill } from './fills';
   import { ledgerItems, matches } from './ledger';
@@ -93,13 +92,7 @@
   function drop(target: Shape): void {
     const id = dragged;
     dragged = null;
-    if (!id || id === target.id) return;
-    const rest = editor.doc.shapes.filter((shape) => shape.id !== id);
-    const place = rest.findIndex((shape) => shape.id === target.id);
-    const wasBelow =
-      editor.doc.shapes.findIndex((shape) => shape.id === id) <
-      editor.doc.shapes.findIndex((shape) => shape.id === target.id);
-    editor.history.commit(moveInStack(editor.history.doc, id, wasBelow ? place + 1 : place));
+    if (id) editor.restackTo(id, target.id);
   }
 </script>
 

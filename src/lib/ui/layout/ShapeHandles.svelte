@@ -7,7 +7,7 @@
     FRAME_HANDLES,
     frameByHandle,
     handlePoint,
-    slantByHandle,
+    skewByHandle,
     type FrameHandle,
   } from '$lib/core/recipe/sizing';
   import { mapBy, sizeTo, turnBy, withinLimits } from '$lib/core/recipe/transform';
@@ -65,10 +65,10 @@
       move: (at, event) => {
         const pointer = subtract(at, grip);
         if (event.ctrlKey || event.metaKey) {
-          const slant = slantByHandle(start, handle, subtract(pointer, handlePoint(start, handle)));
-          const slanted = slant && mapBy(start, editor.scope, slant, editor.activeOf(start)?.id);
-          if (slanted && withinLimits(slanted)) editor.change(() => slanted, { live: true });
-          if (slant) return;
+          const skew = skewByHandle(start, handle, subtract(pointer, handlePoint(start, handle)));
+          const skewed = skew && mapBy(start, editor.scope, skew, editor.activeOf(start)?.id);
+          if (skewed && withinLimits(skewed)) editor.change(() => skewed, { live: true });
+          if (skew) return;
         }
         const frame = frameByHandle(start, handle, pointer, {
           proportional: event.shiftKey,
@@ -116,7 +116,7 @@
       at={view.toScreen(handlePoint(shape, handle))}
       turn={shape.rotation}
       cursor={cursorOf(index)}
-      title={handle.across === 0 || handle.down === 0 ? 'Size it; Ctrl or Cmd to slant it' : undefined}
+      title={handle.across === 0 || handle.down === 0 ? 'Size it; Ctrl or Cmd to skew it' : undefined}
       drag={sizing(handle)}
     />
   {/each}

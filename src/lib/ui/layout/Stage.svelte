@@ -9,13 +9,15 @@
   import { MaskPictures } from './mask-pictures';
   import type { MaskBrushNumbers } from './mask-brush';
   import MaskBrushTools from './MaskBrushTools.svelte';
-  import { NOTHING_SHOWN, stageDrag, type StageShown } from './stage-drags';
+  import { NOTHING_SHOWN, pressedShape, stageDrag, type StageShown } from './stage-drags';
   import PageDrawing from './PageDrawing.svelte';
   import { addFiles, type BrushNumbers } from './shapes';
   import type { LayoutEditor } from './editor.svelte';
   import PickLayer from './PickLayer.svelte';
   import { MANY, Preview } from './preview';
   import StageMarks from './StageMarks.svelte';
+  import type { TextWriter } from './text-writer.svelte';
+  import TextOnStage from './TextOnStage.svelte';
   import { panFrom, wheelView, type View } from './view.svelte';
 
   /** The area that shows the layout: pan, zoom, drawing and selecting shapes, and the handles of what is selected. */
@@ -27,7 +29,10 @@
     /** While a key is held: the layout before the last step, or without its patterns. */
     peek?: 'before' | 'plain' | null;
     brush: BrushNumbers;
+    /** Words that are being written, if any; a press with the text tool begins some, and it is told when they end. */
+    writer: TextWriter | null;
     ontext: (at: Point) => void;
+    onwritten: () => void;
     /** Told that the selected shape was pressed twice. */
     onopen: () => void;
   };
@@ -38,7 +43,9 @@
     eyedropper = null,
     peek = null,
     brush,
+    writer,
     ontext,
+    onwritten,
     onopen,
   }: Props = $props();
 
@@ -47,6 +54,8 @@
   const masks = new MaskPictures();
   /** Room round the page for the chart border, its labels and the tools above. */
   const MARGIN = { side: 40, top: 76, foot: 44 };
+  /** A dial has room beside a page, where that takes little of it. */
+  const DIAL_ROOM = { most: 92, share: 0.09 };
 
   let width = $state(0);
   let height = $state(0);
@@ -129,7 +138,8 @@
   });
 
   export function fit(): void {
-    view.fit({ width, height }, doc, MARGIN);
+    const side = Math.max(MARGIN.side, Math.min(DIAL_ROOM.most, width * DIAL_ROOM.share));
+    view.fit({ width, height }, doc, { ...MARGIN, side });
   }
   export function lifeSize(): void {
     view.centre({ width, height }, doc, 1);
@@ -221,7 +231,9 @@
     ondblclick={(event) => {
       // The stage holds the pointer after a press on a shape; a handle that was pressed holds it itself.
       if (event.target !== event.currentTarget || editor.tool !== 'select') return;
-      const hit = shapeAt(event.clientX, event.clientY);
+      const box = event.currentTarget.getBoundingClientRect();
+      const at = view.toPage({ x: event.clientX - box.left, y: event.clientY - box.top });
+      const hit = pressedShape(editor, at, shapeAt(event.clientX, event.clientY));
       if (hit === null || editor.isLocked(hit)) return;
       editor.select([hit]);
       onopen();
@@ -241,8 +253,10 @@
       {brush}
       {maskBrush}
       {ontext}
+      writing={writer !== null}
     />
   </div>
+  {#if writer}<TextOnStage {writer} {view} onend={onwritten} />{/if}
   {#if single && editor.painting !== null}
     <MaskBrushTools {editor} shape={single} brush={maskBrush} onset={(next) => (maskBrush = next)} />
   {/if}

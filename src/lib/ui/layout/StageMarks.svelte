@@ -37,19 +37,24 @@
     brush: BrushNumbers;
     maskBrush: MaskBrushNumbers;
     ontext: (at: Point) => void;
+    writing: boolean;
   };
-  let { editor, view, doc, width, height, shown, target, sceneOf, brush, maskBrush, ontext }: Props =
+  let { editor, view, doc, width, height, shown, target, sceneOf, brush, maskBrush, ontext, writing }: Props =
     $props();
 
   const single = $derived(editor.single);
+  /** A tool that draws has the stage to itself: nothing that could be pulled is in its way. */
+  const drawing = $derived(editor.tool !== 'select');
+  /** The shape whose handles are shown. */
+  const handled = $derived(single && !drawing && !writing && !editor.isLocked(single.id) ? single : null);
   const DRAWN: ReadonlySet<string> = new Set(['line', 'pen', 'freehand', 'brush', 'text']);
   const steered = $derived.by(() => {
-    if (!single || single.hidden || editor.painting !== null || editor.editingPoints) return null;
+    if (!handled || handled.hidden || editor.painting !== null || editor.editingPoints) return null;
     const place = editor.steered ?? 'fill';
-    const gradient = gradientAt(editor, single, place);
+    const gradient = gradientAt(editor, handled, place);
     return gradient && { place, gradient };
   });
-  const singleFill = $derived(single && !single.hidden ? editor.activeOf(single) : null);
+  const singleFill = $derived(handled && !handled.hidden ? editor.activeOf(handled) : null);
   /** What the pattern's handle lies on: the lattice of the pattern, or the picture's own size. */
   const grid = $derived.by(() => {
     if (singleFill?.kind === 'picture') return pictureGrid(singleFill);
@@ -65,7 +70,7 @@
   const placed = $derived(`translate(${view.pan.x} ${view.pan.y}) scale(${view.zoom})`);
 </script>
 
-<svg class="over" style="width: {width}px; height: {height}px">
+<svg class="over" class:drawing style="width: {width}px; height: {height}px">
   <PageLines {doc} {view} />
   <GuideEdges {editor} {view} />
   <Guides
@@ -83,22 +88,22 @@
   {#if target}
     <path class="target" transform="{placed} translate({target.x} {target.y})" d={target.d} />
   {/if}
-  {#if editor.selected.size > 1}
+  {#if editor.selected.size > 0 && !writing && (editor.selected.size > 1 || !handled)}
     {#each doc.shapes.filter((shape) => editor.selected.has(shape.id)) as shape (shape.id)}
       {@const scene = sceneOf(shape)}
       <path class="chosen" transform="{placed} translate({scene.x} {scene.y})" d={scene.d} />
     {/each}
   {/if}
-  {#if single}
+  {#if handled}
     {#if editor.editingPoints}
-      <PathPoints shape={single} {editor} {view} />
-    {:else if !editor.isLocked(single.id)}
-      <ShapeHandles shape={single} {editor} {view} />
+      <PathPoints shape={handled} {editor} {view} />
+    {:else}
+      <ShapeHandles shape={handled} {editor} {view} />
     {/if}
     {#if steered}
-      <GradientHandle shape={single} {...steered} {editor} {view} />
+      <GradientHandle shape={handled} {...steered} {editor} {view} />
     {:else if singleFill && isPlaced(singleFill) && grid && editor.painting === null && !editor.editingPoints}
-      <PatternHandle shape={single} fill={singleFill} {grid} {editor} {view} />
+      <PatternHandle shape={handled} fill={singleFill} {grid} {editor} {view} {width} {height} />
     {/if}
   {/if}
   {#if DRAWN.has(editor.tool)}<DrawLayer {editor} {view} {width} {height} {brush} {ontext} />{/if}
@@ -122,6 +127,9 @@
   /* Only what it draws is in the way of the pointer. */
   :global(:where(.stage .over > *)) {
     pointer-events: visiblePainted;
+  }
+  .drawing :global(:is([data-guide], [data-guide-edge])) {
+    pointer-events: none;
   }
   .chosen,
   .target {

@@ -35,6 +35,12 @@
   ]);
   const wayIds = $derived([null, ...ways.map(({ id }) => id)]);
 
+  function take(text: string): void {
+    if (!axis || !isNumbers(axis)) return;
+    const read = readNumbers(axis.property, text);
+    problem = read.ok ? null : read.message;
+    if (read.ok) onset(read.axis);
+  }
   function toggled<T>(values: readonly T[], value: T, all: readonly T[]): T[] {
     const next = values.includes(value) ? values.filter((one) => one !== value) : [...values, value];
     return all.filter((one) => next.includes(one)).slice(0, LIMITS.tries);
@@ -68,11 +74,13 @@
       aria-label="Values of {TRY_NAMES[axis.property].toLowerCase()}"
       value={typedNumbers(axis)}
       aria-invalid={problem !== null}
-      onchange={(event) => {
-        const read = readNumbers(axis.property, event.currentTarget.value);
-        problem = read.ok ? null : read.message;
-        if (read.ok) onset(read.axis);
+      onkeydown={(event) => {
+        // Values that were typed are tried first; nothing else is done by that.
+        if (event.key !== 'Enter' || event.currentTarget.value === typedNumbers(axis)) return;
+        event.preventDefault();
+        take(event.currentTarget.value);
       }}
+      onchange={(event) => take(event.currentTarget.value)}
     />
     {#if problem}<p class="problem" role="alert">{problem}</p>{/if}
   {:else if axis?.property === 'colourway'}

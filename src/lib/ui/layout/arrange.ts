@@ -105,6 +105,7 @@ export function combine(editor: LayoutEditor, operation: PathOperation): void {
   const chosen = doc.shapes.filter((shape) => editor.selected.has(shape.id));
   const [first, ...others] = chosen;
   if (!first || others.length === 0) return;
+  if (editor.withoutLocked(editor.selected).size < chosen.length) return;
   const areas = chosen.map((shape) => ({
     path: transformPath(translation(shape.x, shape.y), shapeOutline(shape)),
     rule: 'nonzero' as const,
@@ -141,7 +142,7 @@ export function grid(editor: LayoutEditor, columns: number, rows: number, pitch:
     const by = { x: (index % columns) * pitch.x, y: Math.floor(index / columns) * pitch.y };
     return chosen.map((shape) => editor.copyOf(moveBy(shape, 'both', by)));
   });
-  editor.addShapes(copies, 'select');
+  editor.addShapes(copies);
 }
 
 /** The ids of all shapes that lie in a group, in it or in groups within it. */

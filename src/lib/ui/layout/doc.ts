@@ -53,6 +53,26 @@ export function diffLayout(from: LayoutDoc, to: LayoutDoc): LayoutChange[] {
   return changes;
 }
 
+/** The document after changes that {@link diffLayout} told. */
+export function applyChanges(doc: LayoutDoc, changes: readonly LayoutChange[]): LayoutDoc {
+  const shapes = new Map(doc.shapes.map((shape) => [shape.id, shape]));
+  const groups = new Map(doc.groups.map((group) => [group.id, group]));
+  let page: Partial<LayoutDoc> = {};
+  let order: readonly string[] | null = null;
+  for (const change of changes)
+    if (change.do === 'put-shape') shapes.set(change.shape.id, change.shape);
+    else if (change.do === 'remove-shape') shapes.delete(change.id);
+    else if (change.do === 'put-group') groups.set(change.group.id, change.group);
+    else if (change.do === 'remove-group') groups.delete(change.id);
+    else if (change.do === 'order') order = change.ids;
+    else {
+      const { do: _do, ...rest } = change;
+      page = { ...page, ...rest };
+    }
+  const stack = (order ?? [...shapes.keys()]).flatMap((id) => shapes.get(id) ?? []);
+  return { ...doc, ...page, shapes: stack, groups: [...groups.values()] };
+}
+
 /** Puts a shape at another place in the stack. */
 export function moveInStack(doc: LayoutDoc, id: string, to: number): LayoutDoc {
   const shape = doc.shapes.find((held) => held.id === id);

@@ -10,20 +10,18 @@ import { LIMITS } from '$lib/core/recipe/limits';
 import { restack } from '$lib/core/recipe/stack';
 import { anchorTo, continuing, moveBy } from '$lib/core/recipe/transform';
 import { toasts } from '../state/toasts.svelte';
-import { tidyGroups } from './doc';
+import { moveInStack, tidyGroups } from './doc';
+import { sayLocked } from './locks';
 import { FRESH_COLOUR, freshOf, freshStroke, refilled, type NewFill } from './fresh-fills';
 
-import { LayoutSession, type Tool } from './session.svelte';
+import { LayoutSession } from './session.svelte';
 
 /** What the layout view does to its document: it adds, orders and takes away shapes, and fills them. */
 export class LayoutEditor extends LayoutSession {
-  /** Adds shapes in front, selects them and goes on with a tool; `group` is a fresh group that they lie in. */
-  addShapes(shapes: readonly Shape[], tool: Tool = 'select', group: ShapeGroup | null = null): void {
+  /** Adds shapes in front and selects them; `group` is a fresh group that they lie in. */
+  addShapes(shapes: readonly Shape[], group: ShapeGroup | null = null): void {
     const { doc } = this.history;
-    if (doc.shapes.length + shapes.length > LIMITS.shapes) {
-      toasts.problem(`A layout holds at most ${LIMITS.shapes} shapes.`);
-      return;
-    }
+    if (!this.hasRoomFor(shapes.length)) return;
     const names = freeNames(
       shapes.map(({ name }) => name),
       doc.shapes.map(({ name }) => name),
@@ -32,7 +30,13 @@ export class LayoutEditor extends LayoutSession {
     const groups = group ? [...doc.groups, group] : doc.groups;
     this.history.commit({ ...doc, shapes: [...doc.shapes, ...named], groups });
     this.select(shapes.map(({ id }) => id));
-    this.tool = tool;
+  }
+
+  /** Whether so many shapes more may be added; where not, it is said. */
+  hasRoomFor(count: number): boolean {
+    const room = this.history.doc.shapes.length + count <= LIMITS.shapes;
+    if (!room) toasts.problem(`A layout holds at most ${LIMITS.shapes} shapes.`);
+    return room;
   }
 
   /** A shape like another one under ids of its own; it gets a name of its own when it is added. */
@@ -41,17 +45,18 @@ export class LayoutEditor extends LayoutSession {
     return { ...copy, id: nanoid(12) };
   }
 
-  /** What a brush stroke is filled with: as the fill that was last worked on, or a plain colour. */
+  /** What a brush stroke is filled with: the paint that was last worked on, plain, or a colour. */
   brushFill(): Fill {
     const first = this.chosen[0];
     const last = (first && this.activeOf(first)) ?? this.lastFill ?? colourFill('', { colour: FRESH_COLOUR });
-    return { ...last, id: nanoid(12), mask: null };
+    return { ...last, id: nanoid(12), mask: null, blend: 'normal', opacity: 1 };
   }
 
   remove(): void {
-    if (this.selected.size === 0) return;
+    const gone = this.withoutLocked(this.selected);
+    if (gone.size === 0) return;
     const { doc } = this.history;
-    const shapes = doc.shapes.filter((shape) => !this.selected.has(shape.id));
+    const shapes = doc.shapes.filter((shape) => !gone.has(shape.id));
     this.history.commit(tidyGroups({ ...doc, shapes }));
     this.select([]);
   }
@@ -64,17 +69,30 @@ export class LayoutEditor extends LayoutSession {
   }
 
   restack(towards: 'front' | 'back'): void {
-    if (this.selected.size > 0)
-      this.history.commit({
-        ...this.history.doc,
-        shapes: restack(this.history.doc.shapes, this.selected, towards),
-      });
+    const { doc } = this.history;
+    const free = this.withoutLocked(this.selected);
+    if (free.size > 0) this.history.commit({ ...doc, shapes: restack(doc.shapes, free, towards) });
+  }
+
+  /** Puts a shape in front of another one of the stack, or behind it where it came from the front. */
+  restackTo(id: string, target: string): void {
+    if (id === target || !this.withoutLocked(new Set([id])).has(id)) return;
+    const { doc } = this.history;
+    const at = (wanted: string): number => doc.shapes.findIndex((shape) => shape.id === wanted);
+    this.history.commit(moveInStack(doc, id, at(target)));
+  }
+
+  /** Those of some shapes that may be changed; of the others it is said. */
+  withoutLocked(ids: ReadonlySet<string>): ReadonlySet<string> {
+    const locked = this.doc.shapes.filter(({ id }) => ids.has(id) && this.isLocked(id));
+    if (locked.length > 0) toasts.problem(sayLocked(locked.map(({ name }) => name)), 'unlock');
+    return new Set([...ids].filter((id) => !locked.some((shape) => shape.id === id)));
   }
 
   /** Fills shapes with a pattern; one that had a pattern keeps its scale, rotation, offset and opacity. */
   async fillWith(patternId: string, ids: ReadonlySet<string> = this.selected): Promise<void> {
     if (ids.size === 0) {
-      toasts.problem('Select a shape first, then choose the pattern to fill it with.');
+      toasts.problem('Select a shape first, then choose the pattern to fill it with.', 'selection');
       return;
     }
     if (!(await this.loadPattern(patternId))) return;
@@ -141,8 +159,9 @@ export class LayoutEditor extends LayoutSession {
 
   /** Starts painting the mask of the one selected shape, or of the fill that is worked on. */
   paintMask(over: 'fill' | 'shape'): void {
+    if (this.withoutLocked(this.selected).size === 0) return;
+    this.hand.letGo();
     this.painting = over;
-    this.tool = 'select';
   }
 
   /** Puts a fill in the place of the one that is worked on, or as the first. */

@@ -18,7 +18,7 @@ import { freshMask } from '$lib/core/recipe/mask';
 import { recipe } from '../../../../tests/support/recipes';
 import { toasts } from '../state/toasts.svelte';
 import { align, combine, freeShapes, grid, group, hold, membersOf, sameSize, ungroup } from './arrange';
-import { diffLayout } from './doc';
+import { applyChanges, diffLayout } from './doc';
 import { LayoutEditor } from './editor.svelte';
 import { gradientAt, putGradient } from './steer';
 
@@ -369,5 +369,42 @@ describe('shapes together', () => {
     editor.moveSelected({ x: 12, y: -4 });
     const after = unionBoxes(editor.chosen.map(shapeBox));
     expect([(after?.x ?? 0) - (before?.x ?? 0), (after?.y ?? 0) - (before?.y ?? 0)]).toEqual([12, -4]);
+  });
+});
+
+describe('what is kept of undo', () => {
+  it('leads from any state of a layout to any other one', () => {
+    const ids = ['a', 'b', 'c', 'd', 'e'];
+    const state = fc.record({
+      shapes: fc.shuffledSubarray(ids, { minLength: 0 }),
+      moved: fc.integer({ min: 0, max: 3 }),
+      bleed: fc.integer({ min: 0, max: 2 }),
+      grouped: fc.boolean(),
+    });
+    const docOf = ({
+      shapes,
+      moved,
+      bleed,
+      grouped,
+    }: {
+      shapes: string[];
+      moved: number;
+      bleed: number;
+      grouped: boolean;
+    }) => ({
+      ...freshPage(400, 300),
+      ...{
+        name: 'L',
+        bleed,
+        groups: grouped ? [{ id: 'g', name: 'G', parent: null, locked: false, hidden: false }] : [],
+      },
+      shapes: shapes.map((id) => box(id, moved, 0, [], { group: grouped ? 'g' : null })),
+    });
+    fc.assert(
+      fc.property(state, state, (one, other) => {
+        const [from, to] = [docOf(one), docOf(other)];
+        expect(applyChanges(from, diffLayout(from, to))).toEqual(to);
+      }),
+    );
   });
 });

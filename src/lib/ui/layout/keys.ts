@@ -1,9 +1,18 @@
 import { freeShapes, group, ungroup } from './arrange';
 import type { LayoutEditor } from './editor.svelte';
 import { toPx } from '$lib/core/num/length';
+import { TOOLS, toolOfKey } from './tools';
+import { inRun } from '../state/run';
+import { undoByKey } from '../state/undo-keys';
 
 export const LAYOUT_KEYS = [
   ['S, P, B', 'Handles move shape, pattern or both'],
+  [
+    TOOLS.slice(1)
+      .map(({ key }) => key)
+      .join(', '),
+    'Draw: rectangle, ellipse, polygon, star, line, path, by hand, brush, text; twice keeps the tool',
+  ],
   ['Arrows', 'Move by 1 unit, with Shift by 10'],
   ['Delete', 'Remove the selected shapes'],
   ['Ctrl/Cmd+D', 'Double the selected shapes'],
@@ -20,7 +29,7 @@ export const LAYOUT_KEYS = [
   ['Ctrl/Cmd+wheel', 'Zoom at the pointer'],
   ['Space, middle button', 'Pan while dragging'],
   ['Shift while dragging', 'Straight moves, equal sides, steps of 15°'],
-  ['Ctrl/Cmd on a side', 'Slant what the handles move'],
+  ['Ctrl/Cmd on a side', 'Skew what the handles move'],
   ['?', 'Show these keys'],
 ] as const;
 
@@ -43,11 +52,12 @@ const ARROWS: Record<string, { x: number; y: number }> = {
 export function layoutKey(event: KeyboardEvent, editor: LayoutEditor, actions: KeyActions): boolean {
   const command = event.ctrlKey || event.metaKey;
   const key = event.key.length === 1 ? event.key.toLowerCase() : event.key;
+  if (undoByKey(event, editor.history)) return true;
   if (command) return commandKey(key, event.shiftKey, editor);
   const arrow = ARROWS[event.key];
   if (arrow && editor.selected.size > 0) {
     const step = toPx(event.shiftKey ? 10 : 1, editor.doc.measure);
-    editor.moveSelected({ x: arrow.x * step, y: arrow.y * step });
+    inRun('nudge', () => editor.moveSelected({ x: arrow.x * step, y: arrow.y * step }));
     return true;
   }
   const plain: Record<string, () => void> = {
@@ -73,19 +83,22 @@ export function layoutKey(event: KeyboardEvent, editor: LayoutEditor, actions: K
         editor.editingPoints = false;
         return;
       }
-      editor.tool = 'select';
-      editor.select([]);
+      if (editor.tool !== 'select') editor.take('select');
+      else editor.select([]);
     },
   };
+  const tool = toolOfKey(key);
+  if (tool !== null) {
+    editor.take(tool);
+    return true;
+  }
   const action = plain[key];
   action?.();
   return action !== undefined;
 }
 
 function commandKey(key: string, shift: boolean, editor: LayoutEditor): boolean {
-  if (key === 'z') (shift ? () => editor.history.redo() : () => editor.history.undo())();
-  else if (key === 'y') editor.history.redo();
-  else if (key === 'd') editor.double();
+  if (key === 'd') editor.double();
   else if (key === 'a') editor.select(freeShapes(editor.doc).map((shape) => shape.id));
   else if (key === 'g') (shift ? ungroup : group)(editor);
   else return false;
@@ -110,14 +123,4 @@ export function nextPart(step: 1 | -1): void {
     target.focus();
     return;
   }
-}
-
-/** True for a key press that belongs to a field, a button or an open dialog, not to the view. */
-export function keyIsTaken(event: KeyboardEvent): boolean {
-  const target = event.target as Element | null;
-  if (event.defaultPrevented || target?.closest('dialog, [role="dialog"]')) return true;
-  const inField = target?.closest('input, textarea, select') !== null && target !== null;
-  if (inField) return true;
-  const onButton = (target?.closest('button, a, [role="radio"]') ?? null) !== null;
-  return onButton && ['Enter', ' ', 'ArrowLeft', 'ArrowRight', 'ArrowUp', 'ArrowDown'].includes(event.key);
 }

@@ -13,16 +13,26 @@ import { shownTints } from '$lib/core/recipe/recolour';
 import { moveBy, type TransformScope } from '$lib/core/recipe/transform';
 import { patternLookup, shownRevision } from '$lib/core/scene/library';
 import { call } from '../state/api';
+import { FONTS } from '../state/fonts';
+import { Hand } from '../state/hand.svelte';
 import { History } from '../state/history.svelte';
 import type { KnownLinks } from '../state/links';
 import { Saver } from '../state/saver.svelte';
 import { toasts } from '../state/toasts.svelte';
-import { changeShapes, diffLayout, docOf, type LayoutDoc } from './doc';
+import { keepUndo, recallUndo } from '../state/undo-store';
+import { applyChanges, changeShapes, diffLayout, docOf, type LayoutDoc } from './doc';
 import { Follower } from './follower';
-import { mergeDocs } from './merge';
+import { keepLocked, sayLocked } from './locks';
+import { mergeDocs, withTheirs } from './merge';
 import type { GradientPlace } from '$lib/core/recipe/gradient';
+import type { TextNumbers } from './text';
 
 export type Tool = 'select' | ShapeForm['kind'] | 'line' | 'pen' | 'freehand' | 'brush' | 'text';
+
+const STEPS = { diff: diffLayout, apply: applyChanges };
+
+const heldCount = (doc: LayoutDoc): number =>
+  [...doc.shapes, ...doc.groups].filter(({ locked }) => locked).length;
 
 /** A layout that is open: its document as it is shown and saved, what is selected, and what of it is worked on. */
 export class LayoutSession {
@@ -41,12 +51,14 @@ export class LayoutSession {
     return found.length === this.wanted.size ? this.wanted : new Set(found);
   });
   scope: TransformScope = $state('shape');
-  tool: Tool = $state('select');
+  readonly hand = new Hand<Tool>('select', [], ['brush']);
   /** True while the points of the one selected path are edited. */
   editingPoints = $state(false);
   protected lastFill: Fill | null = null;
   /** While a mask is painted: whose. */
   painting: 'fill' | 'shape' | null = $state(null);
+  /** What the next text is set in. */
+  textNumbers: TextNumbers = $state.raw({ font: FONTS[0]?.id ?? '', size: 0, align: 'start' });
   /** The gradient that a panel is open for: its line lies on the stage. */
   steered: GradientPlace | null = $state(null);
 
@@ -73,7 +85,8 @@ export class LayoutSession {
     this.damaged = data.faults ?? [];
     this.projectId = data.projectId;
     const doc = docOf(data);
-    this.history = new History(doc);
+    this.textNumbers = { ...this.textNumbers, size: Math.round(Math.max(doc.width, doc.height) / 20) };
+    this.history = new History(doc, (before, wanted) => this.guarded(before, wanted));
     this.patterns = new SvelteMap(patterns.map((pattern) => [pattern.id, pattern]));
     this.saver = new Saver(
       doc,
@@ -84,12 +97,17 @@ export class LayoutSession {
     );
   }
 
+  /** Brings the steps back that were kept in this tab; in the browser only. */
+  recallUndo(): void {
+    recallUndo(this.id, this.saver.version, this.history, STEPS);
+  }
+
   /** Takes what was saved elsewhere together with the work here; of what both changed, both versions stay. */
   private mergeWith(current: LayoutData | undefined, base: LayoutDoc): boolean {
     if (!current || this.history.inGesture) return false;
     const theirs = docOf(current);
     const { doc, clashes } = mergeDocs(base, this.history.doc, theirs, () => nanoid(12));
-    this.history.commit(doc);
+    this.history.adopt(doc, (held) => withTheirs(base, held, theirs));
     this.saver.rebase(theirs, current.version);
     this.saver.want(doc);
     void this.refreshPatterns();
@@ -103,10 +121,19 @@ export class LayoutSession {
     return true;
   }
 
+  /** What becomes of a change: locked shapes stay as they are, and it is said. */
+  private guarded(before: LayoutDoc, wanted: LayoutDoc): LayoutDoc {
+    const { doc, refused } = keepLocked(before, wanted);
+    if (refused.length > 0) toasts.problem(sayLocked(refused), 'unlock');
+    else if (heldCount(doc) < heldCount(before)) toasts.settled('unlock');
+    return doc;
+  }
+
   select(ids: Iterable<string>): void {
     const before = this.chosen[0];
     this.lastFill = (before && this.activeOf(before)) ?? this.lastFill;
     this.wanted = new Set(ids);
+    if (this.wanted.size > 0) toasts.settled('selection');
     this.layer = null;
     this.part = 'fill';
     this.painting = null;
@@ -165,6 +192,13 @@ export class LayoutSession {
     this.change((shape) => moveBy(shape, this.scope, by, this.activeOf(shape)?.id), { live });
   }
 
+  /** Keeps the steps for when this layout is opened again in this tab, once all is saved. */
+  keepUndo(): void {
+    const keep = (): void => keepUndo(this.id, this.saver.version, this.history, STEPS);
+    if (this.saver.clean) keep();
+    else void this.saver.flush().then((saved) => saved && keep());
+  }
+
   private readonly lockedTest = $derived.by(() => heldShapes(this.doc, 'locked'));
 
   isLocked(id: string): boolean {
@@ -199,15 +233,21 @@ export class LayoutSession {
     else this.history.commit(next);
   }
 
-  /** Takes over what was saved elsewhere, unless there is work of one's own under way: then the next save asks. */
-  async refreshLayout(): Promise<void> {
+  /**
+   * Takes over what was saved elsewhere, unless there is work of one's own under way: then the next save asks. A save of
+   * one's own is known by its version.
+   */
+  async refreshLayout(version?: number): Promise<void> {
+    await this.saver.rest();
+    if (version !== undefined && version <= this.saver.version) return;
     const fresh = await call<{ layout: LayoutData; patterns: PatternForUse[] }>('GET', `/layouts/${this.id}`);
     if (!fresh.ok || !this.saver.clean || this.history.inGesture) return;
     const { layout, patterns } = fresh.value;
     if (layout.version <= this.saver.version) return;
     for (const pattern of patterns) this.patterns.set(pattern.id, pattern);
     const doc = docOf(layout);
-    this.history.commit(doc);
+    const base = this.saver.saved;
+    this.history.adopt(doc, (held) => withTheirs(base, held, doc));
     this.saver.want(doc);
     this.saver.rebase(doc, layout.version);
   }
@@ -259,6 +299,17 @@ export class LayoutSession {
     const { name, newest, recipe, colourways } = found.value;
     this.patterns.set(id, { id, name, newest, recipes: { [newest]: recipe }, faults: {}, colourways });
     return true;
+  }
+
+  get tool(): Tool {
+    return this.hand.tool;
+  }
+
+  /** Takes a tool into the hand; what was edited on the stage is done with. */
+  take(tool: Tool): void {
+    this.hand.take(tool);
+    this.editingPoints = false;
+    this.painting = null;
   }
 
   freshName(base: string): string {

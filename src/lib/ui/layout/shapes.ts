@@ -1,25 +1,24 @@
 import { nanoid } from 'nanoid';
 import { chain, scaling, translation } from '$lib/core/geom/affine';
-import type { Box } from '$lib/core/geom/box';
-import { formatPath, parsePath, pathBox, transformPath, type Path } from '$lib/core/geom/path';
+import { boxesMeet, type Box } from '$lib/core/geom/box';
+import { formatPath, parsePath, transformPath, type Path } from '$lib/core/geom/path';
 import type { Point } from '$lib/core/geom/point';
 import type { ShapeForm } from '$lib/core/geom/shapes';
 import { colourFill, coveringPicture, gradientFill, type Fill } from '$lib/core/recipe/fill';
-import { brushForm, formOfPath, freehandPath, type LayoutForm, type TextForm } from '$lib/core/recipe/form';
+import { brushForm, formOfPath, freehandPath, type LayoutForm } from '$lib/core/recipe/form';
 import type { GradientPaint } from '$lib/core/recipe/recipe';
 import type { Gradient } from '$lib/core/recipe/gradient';
 import { freshShape, type Shape, type ShapeStroke } from '$lib/core/recipe/layout';
 import type { ImportedMotif } from '$lib/contract/data';
 import { apply } from '$lib/core/geom/affine';
 import { call } from '../state/api';
-import { outlineText } from '../state/fonts';
 import { toasts } from '../state/toasts.svelte';
 import type { LayoutEditor } from './editor.svelte';
 import { takePicture } from './pictures';
 
 /** Making new shapes of a layout: what they are called, and what they start with. */
 
-const SHAPE_NAMES: Record<LayoutForm['kind'] | 'line' | 'picture', string> = {
+export const SHAPE_NAMES: Record<LayoutForm['kind'] | 'line' | 'picture', string> = {
   rectangle: 'Rectangle',
   ellipse: 'Ellipse',
   polygon: 'Polygon',
@@ -38,8 +37,17 @@ export const FRESH_FORMS: Record<ShapeForm['kind'], ShapeForm> = {
   star: { kind: 'star', points: 5, inner: 0.5 },
 };
 
-const INK = '#14211f';
+export const INK = '#14211f';
 const print = (path: Path): string => formatPath(path);
+
+/** Whether something drawn lies on the page or its bleed, at least in part; where not, it is said. */
+export function meetsPage({ doc }: LayoutEditor, box: Box): boolean {
+  const { bleed, width, height } = doc;
+  const page = { x: -bleed, y: -bleed, width: width + 2 * bleed, height: height + 2 * bleed };
+  const meets = boxesMeet(page, box);
+  if (!meets) toasts.show('That lies beside the page, so nothing was laid down; begin on the page.');
+  return meets;
+}
 
 /** Adds a shape of a plain form in a box of the page. */
 export function addForm(editor: LayoutEditor, kind: ShapeForm['kind'], box: Box): void {
@@ -95,61 +103,7 @@ export function addStroke(editor: LayoutEditor, points: readonly Point[], brush:
   if (!made) return;
   const name = editor.freshName(SHAPE_NAMES.brush);
   const fill = editor.brushFill();
-  editor.addShapes(
-    [freshShape({ id: nanoid(12), name, form: made.form, ...made.frame, fills: [fill] })],
-    'brush',
-  );
-}
-
-/** Text as outlines in a box that begins at (0, 0); a sentence where it cannot be set. */
-export async function setText(
-  text: string,
-  font: string,
-  size: number,
-  align: TextForm['align'],
-): Promise<{ ok: true; form: TextForm } | { ok: false; message: string }> {
-  const rows: { path: Path; width: number }[] = [];
-  for (const line of text.split('\n')) {
-    const set = await outlineText(line, font, size);
-    if (!set.ok) return set;
-    const read = parsePath(set.d);
-    rows.push({ path: read.ok ? read.path : [], width: set.width });
-  }
-  const widest = Math.max(...rows.map((row) => row.width));
-  const share = { start: 0, middle: 0.5, end: 1 }[align];
-  const path = rows.flatMap((row, index) =>
-    transformPath(translation((widest - row.width) * share, index * size * LEADING), row.path),
-  );
-  const box = pathBox(path);
-  if (!box || box.width === 0 || box.height === 0)
-    return { ok: false, message: 'The text has nothing to draw; write some letters.' };
-  const d = print(transformPath(translation(-box.x, -box.y), path));
-  const { width, height } = box;
-  return { ok: true, form: { kind: 'text', d, width, height, text, font, size, align } };
-}
-
-/** The distance of two baselines, as a share of the size. */
-const LEADING = 1.2;
-
-/** Adds text with its upper left corner at a place of the page. */
-export function addText(editor: LayoutEditor, form: TextForm, at: Point): void {
-  const { width, height } = form;
-  const name = form.text.replace(/\s+/g, ' ').slice(0, 40) || SHAPE_NAMES.text;
-  const fills = [colourFill(nanoid(12), { colour: INK })];
-  editor.addShapes([
-    freshShape({ id: nanoid(12), name: editor.freshName(name), form, ...at, width, height, fills }),
-  ]);
-}
-
-/** Gives a text shape other words or another size; what it is stretched by stays. */
-export function changeText(editor: LayoutEditor, shape: Shape, form: TextForm): void {
-  const held = shape.form;
-  if (held.kind !== 'text') return;
-  const width = (form.width * shape.width) / held.width;
-  const height = (form.height * shape.height) / held.height;
-  editor.change((one) => (one.id === shape.id ? { ...one, form, width, height } : one), {
-    ids: new Set([shape.id]),
-  });
+  editor.addShapes([freshShape({ id: nanoid(12), name, form: made.form, ...made.frame, fills: [fill] })]);
 }
 
 /** Brings picture and SVG files in as shapes, about a place of the page. */
@@ -219,7 +173,7 @@ async function addDrawing(editor: LayoutEditor, file: File, at: Point): Promise<
     return [freshShape({ ...shape, group: group.id })];
   });
   if (shapes.length === 0) toasts.problem(`“${file.name}” has no outlines that can be shapes.`);
-  else editor.addShapes(shapes, 'select', shapes.length > 1 ? group : null);
+  else editor.addShapes(shapes, shapes.length > 1 ? group : null);
 }
 
 /** A gradient of a drawing over the frame of its shape. */

@@ -6,8 +6,9 @@ import { LIMITS } from '$lib/core/recipe/limits';
 import { freeShapes, membersOf } from './arrange';
 import { dragging } from './dragging';
 import type { LayoutEditor } from './editor.svelte';
-import { addForm } from './shapes';
+import { addForm, meetsPage } from './shapes';
 import { NOTHING_SNAPPED, snappedMove, type SnapShown } from './snapping';
+import { textAt } from './text';
 import type { View } from './view.svelte';
 
 /** What a drag on the stage shows while it lasts: a shape that is drawn, an area that is swept, lines that it snapped to. */
@@ -41,7 +42,8 @@ export function stageDrag(context: StageContext): (node: HTMLElement) => () => v
       from = at;
       screen = { x: event.clientX, y: event.clientY };
       panFrom = view.pan;
-      const hit = (event.target as Element).closest('[data-shape]')?.getAttribute('data-shape') ?? null;
+      const on = (event.target as Element).closest('[data-shape]')?.getAttribute('data-shape') ?? null;
+      const hit = pressedShape(editor, at, on);
       pressed = hit;
       if (context.panning()) mode = 'pan';
       else if (editor.tool !== 'select') mode = 'draw';
@@ -86,8 +88,10 @@ export function stageDrag(context: StageContext): (node: HTMLElement) => () => v
     end: (moved) => {
       if (mode === 'draw' && editor.tool !== 'select') {
         const least = 3 / view.zoom;
-        if (drawn && drawn.width > least && drawn.height > least)
+        if (drawn && drawn.width > least && drawn.height > least && meetsPage(editor, drawn)) {
           addForm(editor, editor.tool as ShapeForm['kind'], drawn);
+          editor.hand.used();
+        }
       } else if (mode === 'move') {
         editor.history.commit();
         if (!moved && wasSelected && pressed && editor.selected.size > 1) editor.select([pressed]);
@@ -108,6 +112,13 @@ export function stageDrag(context: StageContext): (node: HTMLElement) => () => v
       editor.history.cancel();
     },
   });
+}
+
+/** What a press at a place means: the text whose box it lies in, unless what was `hit` lies in front of that. */
+export function pressedShape({ doc }: LayoutEditor, at: Point, hit: string | null): string | null {
+  const text = textAt(freeShapes(doc), at);
+  const place = (id: string | null): number => doc.shapes.findIndex((shape) => shape.id === id);
+  return text && place(text.id) > place(hit) ? text.id : hit;
 }
 
 /** A shape with all that lie in its outermost group; Alt chooses it alone. */

@@ -15,7 +15,9 @@
   import Tick from '../components/Tick.svelte';
   import { call } from '../state/api';
   import { toasts } from '../state/toasts.svelte';
+  import { listKeys } from '../state/list-keys';
   import { refresh } from '../state/refresh';
+  import { PatternFinder } from './pattern-finder.svelte';
   import { swatchUrl } from './say';
   import { undoBulk } from './undo-bulk';
   import UsePicture from './UsePicture.svelte';
@@ -24,27 +26,23 @@
   type Props = { pattern: PatternDetail; preview: PublishPreview; onclose: () => void };
   let { pattern, preview, onclose }: Props = $props();
 
-  let search = $state('');
-  let found: PatternSummary[] = $state.raw([]);
+  let first: PatternSummary[] = $state.raw([]);
+  const finder = new PatternFinder(() => first, 30);
+  const found = $derived(finder.shown.filter((one) => one.id !== pattern.id));
   let by: PatternDetail | null = $state.raw(null);
   let left: string[] = $state.raw([]);
   let busy = $state(false);
   let problem: string | null = $state(null);
-  let asked = 0;
 
   const projects = $derived([...new Map(preview.uses.map((use) => [use.projectId, use.projectName]))]);
   const chosen = $derived(preview.uses.filter((use) => !left.includes(use.projectId)));
   const MOST = 40;
 
-  async function find(text: string): Promise<void> {
-    search = text;
-    const turn = ++asked;
-    const answer = await call<FoundPatterns>('GET', `/patterns?limit=30&search=${encodeURIComponent(text)}`);
-    if (turn !== asked) return;
-    if (answer.ok) found = answer.value.patterns.filter((one) => one.id !== pattern.id);
+  onMount(async () => {
+    const answer = await call<FoundPatterns>('GET', '/patterns?limit=30');
+    if (answer.ok) first = answer.value.patterns;
     else problem = answer.failure.message;
-  }
-  onMount(() => void find(''));
+  });
 
   async function take(id: string): Promise<void> {
     const answer = await call<PatternDetail>('GET', `/patterns/${id}`);
@@ -82,15 +80,15 @@
 
 <Dialog title="Replace “{pattern.name}”" width={860} {onclose}>
   <div class="columns">
-    <div class="choose">
+    <div class="choose" {@attach listKeys}>
       <input
         type="search"
         placeholder="Find the pattern to use instead"
         aria-label="Find the pattern to use instead"
-        value={search}
-        oninput={(event) => find(event.currentTarget.value)}
+        value={finder.text}
+        oninput={(event) => finder.find(event.currentTarget.value)}
       />
-      <ul class="found">
+      <ul class="found" data-list>
         {#each found as one (one.id)}
           <li>
             <button type="button" aria-pressed={by?.id === one.id} onclick={() => take(one.id)}>
@@ -99,7 +97,7 @@
             </button>
           </li>
         {:else}
-          <li class="muted">Nothing matches “{search}”.</li>
+          <li class="muted">{finder.problem ?? `Nothing matches “${finder.text}”.`}</li>
         {/each}
       </ul>
       {#if projects.length > 1}

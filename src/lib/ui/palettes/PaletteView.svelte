@@ -11,6 +11,7 @@
   import { call } from '../state/api';
   import { saveBlob } from '../state/save-file';
   import { toasts } from '../state/toasts.svelte';
+  import { keyIsTaken, undoByKey } from '../state/undo-keys';
   import ChosenColour from './ChosenColour.svelte';
   import ColourList from './ColourList.svelte';
   import ContrastMatrix from './ContrastMatrix.svelte';
@@ -97,14 +98,9 @@
     );
   }
   function onkey(event: KeyboardEvent): void {
-    const inText = (event.target as HTMLElement).matches('input, textarea, select');
-    if (inText || document.querySelector('dialog[open]')) return;
-    const command = event.metaKey || event.ctrlKey;
-    if (command && event.key.toLowerCase() === 'z') {
-      event.preventDefault();
-      if (event.shiftKey) editor.history.redo();
-      else editor.history.undo();
-    } else if (event.key === 'Delete' && editor.chosen) editor.remove(editor.chosen);
+    if (keyIsTaken(event) || document.querySelector('dialog[open]')) return;
+    if (undoByKey(event, editor.history)) event.preventDefault();
+    else if (event.key === 'Delete' && editor.chosen) editor.remove(editor.chosen);
   }
 </script>
 

@@ -1,17 +1,28 @@
+import { runNow } from './run';
+
 /** How many steps back are kept; interface.md asks for at least 200. */
 const DEEPEST = 500;
+/** Changes of one run that follow each other within this time are one step, ms. */
+const RUN_MS = 1000;
 
 /**
  * A document with undo and redo. Documents are never changed in place: every change makes a new one that shares what
- * stayed the same. A gesture (a drag) shows many states with `live` and becomes one step with `commit`.
+ * stayed the same. A gesture (a drag) shows many states with `live` and becomes one step with `commit`; so do the small
+ * changes of one run (see `run.ts`).
  */
 export class History<T> {
   doc: T = $state.raw() as T;
   private past: T[] = $state.raw([]);
   private future: T[] = $state.raw([]);
   private base: T | null = $state.raw(null);
+  /** The run that made the last step, and when. */
+  private last: { run: string; at: number } | null = null;
 
-  constructor(doc: T) {
+  /** `guard` answers what may become of a wanted state, given the one before: what must not change stays. */
+  constructor(
+    doc: T,
+    private readonly guard: (before: T, wanted: T) => T = (_before, wanted) => wanted,
+  ) {
     this.doc = doc;
   }
 
@@ -38,20 +49,46 @@ export class History<T> {
     return this.past[this.past.length - 1] ?? this.doc;
   }
 
+  /** The states that one can go back to, the latest last, and those one can go forward to, the nearest first. */
+  get steps(): { past: readonly T[]; future: readonly T[] } {
+    return { past: this.past, future: this.future };
+  }
+
+  restore({ past, future }: { past: T[]; future: T[] }): void {
+    [this.past, this.future] = [past, future];
+  }
+
   /** Shows a state of a gesture. */
   live(doc: T): void {
     this.base ??= this.doc;
-    this.doc = doc;
+    this.doc = this.guard(this.base, doc);
   }
 
   /** Makes `doc` the present state, one step after the last settled one. */
   commit(doc: T = this.doc): void {
     const before = this.settled;
+    const next = doc === this.doc ? doc : this.guard(before, doc);
     this.base = null;
-    this.doc = doc;
-    if (doc === before) return;
-    this.past = [...this.past.slice(-DEEPEST + 1), before];
+    this.doc = next;
+    if (next === before) return;
+    const run = runNow();
+    const at = Date.now();
+    const goesOn = run !== null && this.last?.run === run && at - this.last.at < RUN_MS;
+    this.last = run === null ? null : { run, at };
+    if (!goesOn) this.past = [...this.past.slice(-DEEPEST + 1), before];
     this.future = [];
+  }
+
+  /**
+   * Takes over what others did: it is no step of this history. `brought` brings it into each state that one can go back
+   * or forward to.
+   */
+  adopt(doc: T, brought: (held: T) => T): void {
+    this.cancel();
+    this.last = null;
+    this.doc = doc;
+    this.past = this.past.map(brought);
+    this.future = this.future.map(brought);
   }
 
   /** Ends a gesture as if it had not been. */
@@ -63,6 +100,7 @@ export class History<T> {
 
   undo(): void {
     this.cancel();
+    this.last = null;
     const before = this.past[this.past.length - 1];
     if (before === undefined) return;
     this.past = this.past.slice(0, -1);
@@ -72,6 +110,7 @@ export class History<T> {
 
   redo(): void {
     this.cancel();
+    this.last = null;
     const [next, ...rest] = this.future;
     if (next === undefined) return;
     this.future = rest;

@@ -22,3 +22,10 @@ export function lastLayout(): LastLayout | null {
 export function fillAddress({ path, shapes }: LastLayout, pattern: string): string {
   return `${path}?shape=${encodeURIComponent(shapes.join(','))}&fill=${encodeURIComponent(pattern)}`;
 }
+
+/** In the address of the bench: whoever came from a layout goes back there after publishing. */
+export const BACK = 'back=layout';
+
+/** The address of the layout with its shapes selected. */
+export const layoutAddress = ({ path, shapes }: LastLayout): string =>
+  `${path}?shape=${encodeURIComponent(shapes.join(','))}`;

@@ -1,7 +1,10 @@
 import { onMount } from 'svelte';
 
-/** What changed on the server: a kind such as `palette.changed`, and the id of what changed ("" for anything). */
-export type LiveEvent = { kind: string; subject: string };
+/**
+ * What changed on the server: a kind such as `palette.changed`, the id of what changed ("" for anything), and of a layout
+ * the version that it has now.
+ */
+export type LiveEvent = { kind: string; subject: string; version?: number };
 
 type Listener = (event: LiveEvent) => void;
 

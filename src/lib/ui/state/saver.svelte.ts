@@ -65,6 +65,16 @@ export class Saver<T> {
     return this.clean;
   }
 
+  /** What the server has acknowledged last. */
+  get saved(): T {
+    return this.last;
+  }
+
+  /** Resolves once no save is under way. */
+  async rest(): Promise<void> {
+    while (this.running) await this.running;
+  }
+
   /** Takes `doc` at `version` as saved: what the server has now. */
   rebase(doc: T, version: number): void {
     this.last = doc;

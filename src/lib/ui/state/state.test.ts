@@ -1,7 +1,9 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { done, fail, type Outcome } from '../../contract/failure';
 import { History } from './history.svelte';
+import { inRun } from './run';
 import { Saver } from './saver.svelte';
+import { toasts } from './toasts.svelte';
 
 describe('history', () => {
   it('goes back and forward one step at a time, 300 steps deep', () => {
@@ -27,6 +29,45 @@ describe('history', () => {
     history.live('x');
     history.cancel();
     expect([history.doc, history.inGesture, history.canRedo]).toEqual(['a', false, true]);
+  });
+
+  it('makes one step of a run of small changes, and another of the next run', () => {
+    vi.useFakeTimers();
+    const history = new History(0);
+    const step = (run: string, to: number): void => inRun(run, () => history.commit(to));
+    for (const to of [1, 2, 3]) {
+      step('field', to);
+      vi.advanceTimersByTime(400);
+    }
+    step('other', 4);
+    vi.advanceTimersByTime(1500);
+    step('other', 5);
+    history.commit(6);
+    step('other', 7);
+    const seen = [7, 6, 5, 4, 3, 0].map((at) => {
+      const { doc } = history;
+      history.undo();
+      return [at, doc];
+    });
+    expect(seen.every(([wanted, doc]) => wanted === doc)).toBe(true);
+    expect(history.canUndo).toBe(false);
+    // What is done after an undo is a step of its own.
+    step('field', 8);
+    history.undo();
+    step('field', 9);
+    history.undo();
+    expect(history.doc).toBe(0);
+    vi.useRealTimers();
+  });
+
+  it('lets a guard keep what must not change, in a gesture too', () => {
+    const history = new History(10, (before, wanted) => (wanted > 12 ? before : wanted));
+    history.live(11);
+    history.live(13);
+    expect(history.doc).toBe(10);
+    history.commit();
+    history.commit(14);
+    expect([history.doc, history.canUndo]).toEqual([10, false]);
   });
 
   it('makes no step of a change that changed nothing', () => {
@@ -117,5 +158,39 @@ describe('saving by itself', () => {
     saver.want('a');
     await vi.runAllTimersAsync();
     expect([state.asked.length, saver.state.kind]).toEqual([0, 'saved']);
+  });
+});
+
+describe('messages', () => {
+  beforeEach(() => void vi.useFakeTimers());
+  afterEach(() => {
+    for (const { id } of toasts.list) toasts.dismiss(id);
+    vi.useRealTimers();
+  });
+  const said = (): string[] => toasts.list.map(({ message }) => message);
+
+  it('leave after a while, problems too, and are not said twice at a time', () => {
+    toasts.problem('The disk is full.');
+    toasts.problem('The disk is full.');
+    toasts.show('Saved.');
+    expect(said()).toEqual(['The disk is full.', 'Saved.']);
+    vi.advanceTimersByTime(6000);
+    expect(said()).toEqual(['The disk is full.']);
+    vi.advanceTimersByTime(10_000);
+    expect(said()).toEqual([]);
+  });
+
+  it('leave once what they ask for has happened, and stay while they are read', () => {
+    toasts.problem('Select a shape first.', 'selection');
+    toasts.problem('Another.');
+    toasts.settled('selection');
+    expect(said()).toEqual(['Another.']);
+    const [other] = toasts.list;
+    toasts.hold(other?.id ?? 0);
+    vi.advanceTimersByTime(60_000);
+    expect(said()).toEqual(['Another.']);
+    toasts.letGo(other?.id ?? 0);
+    vi.advanceTimersByTime(60_000);
+    expect(said()).toEqual([]);
   });
 });

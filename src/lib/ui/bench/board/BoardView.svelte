@@ -10,6 +10,7 @@
   import type { BenchShow } from '../show.svelte';
   import type { Board } from './board.svelte';
   import { boardDrag } from './board-drags';
+  import { finishPath } from './board-drawing';
   import { NO_PREVIEW, type BoardPreview } from './board-snap';
   import BoardHandles from './BoardHandles.svelte';
   import BoardPoints from './BoardPoints.svelte';
@@ -54,10 +55,7 @@
     view.fit({ width, height }, box, { side: 60, top: 60, foot: 50 });
     view.panBy(-box.x * view.zoom, -box.y * view.zoom);
   }
-  function finishPath(): void {
-    const path = pen.finish();
-    if (path) board.addLine(path);
-  }
+  const finish = (): void => finishPath(board, pen);
 </script>
 
 <!-- The board takes keys itself; every element is also listed at the left. -->
@@ -71,7 +69,7 @@
   bind:clientWidth={width}
   bind:clientHeight={height}
   style:background={ground}
-  ondblclick={() => board.tool === 'path' && finishPath()}
+  ondblclick={() => board.tool === 'path' && finish()}
 >
   <svg role="img" aria-label="The motif" {@attach wheelView(view)} {@attach boardDrag(context)}>
     <g transform={place}>
@@ -116,11 +114,12 @@
       {@const at = view.toScreen({ x: 0, y: preview.snapped.y })}
       <path class="snapped" d="M0 {at.y}H{width}" />
     {/if}
-    {#if board.tool === 'points'}<BoardPoints {context} />{:else}<BoardHandles {context} />{/if}
+    {#if board.tool === 'points'}<BoardPoints {context} />
+    {:else if board.tool === 'choose'}<BoardHandles {context} />{/if}
   </svg>
   {#if board.tool === 'path' && pen.nodes.length > 0}
     <p class="hint">
-      Press to set points, drag to bend, Shift for steps of 15°. <button type="button" onclick={finishPath}
+      Press to set points, drag to bend, Shift for steps of 15°. <button type="button" onclick={finish}
         >Finish (Enter)</button
       >
     </p>
@@ -140,6 +139,10 @@
   }
   .drawing {
     cursor: crosshair;
+  }
+  /* A tool that draws has the board to itself. */
+  .drawing :global([data-guide]) {
+    pointer-events: none;
   }
   svg {
     display: block;

@@ -20,7 +20,7 @@
   async function set(): Promise<void> {
     if (text.trim() === '') return;
     if (await board.addText(text, font, size, at)) {
-      board.tool = 'choose';
+      board.hand.used();
       onclose();
     }
   }

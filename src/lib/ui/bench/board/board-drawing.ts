@@ -4,7 +4,9 @@ import { fitFreehand } from '$lib/core/geom/freehand';
 import type { Path } from '$lib/core/geom/path';
 import { type Point } from '$lib/core/geom/point';
 import type { ShapeForm } from '$lib/core/geom/shapes';
+import type { Pen } from '../../state/pen.svelte';
 import { NO_SNAP } from '../piece-drags';
+import type { Board } from './board.svelte';
 import { snapPoint, type BoardContext, type Handler } from './board-snap';
 
 /** A form drawn from corner to corner; Shift makes it even, Alt draws from the middle. */
@@ -24,7 +26,7 @@ export function drawForm({ board, view, preview }: BoardContext, form: ShapeForm
     end: () => {
       if (!box || box.width <= 0 || box.height <= 0) return;
       board.addForm(form, box);
-      board.tool = 'choose';
+      board.hand.used();
     },
   };
 }
@@ -39,21 +41,29 @@ export function drawLine({ board, view, preview }: BoardContext, from: Point): H
       preview({ path: lineOf(from, to), marquee: null, snapped: found.snapped });
     },
     end: () => {
-      if (to.x !== from.x || to.y !== from.y) board.addLine(lineOf(from, to));
+      if (to.x === from.x && to.y === from.y) return;
+      board.addLine(lineOf(from, to));
+      board.hand.used();
     },
   };
 }
 
-/** A press sets a point; a drag from it pulls its handles. A press on the first point closes the path. */
-/** One more point of a path; pulling bends it. */
+/** Ends the path that is set point by point and keeps it, closed or open. */
+export function finishPath(board: Board, pen: Pen, closed = false): void {
+  const path = pen.finish(closed);
+  if (!path) return;
+  board.addLine(path, closed);
+  board.hand.used();
+}
+
+/** A press sets one more point of a path; a drag from it bends it. A press on the first point closes the path. */
 export function drawPath({ board, view, pen }: BoardContext, at: Point): Handler {
   const closes = pen.closes(at, 8 / view.zoom);
   if (closes) {
     return {
       move: () => undefined,
       end: () => {
-        const path = pen.finish(true);
-        if (path) board.addLine(path, true);
+        finishPath(board, pen, true);
       },
     };
   }
@@ -82,7 +92,9 @@ export function drawFreehand({ board, view, preview }: BoardContext, from: Point
       });
     },
     end: () => {
-      if (points.length > 1) board.addLine(fitFreehand(points, 2.5 / view.zoom));
+      if (points.length < 2) return;
+      board.addLine(fitFreehand(points, 2.5 / view.zoom));
+      board.hand.used();
     },
   };
 }

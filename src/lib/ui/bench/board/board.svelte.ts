@@ -21,6 +21,7 @@ import {
 } from '$lib/core/scene/drawing';
 import { plainStroke } from '$lib/core/scene/motif';
 import { Stopped, type BenchWorker } from '$lib/workers/client';
+import { Hand } from '../../state/hand.svelte';
 import { toasts } from '../../state/toasts.svelte';
 import type { BenchEditor } from '../editor.svelte';
 import { freshColour, newId } from '../fresh';
@@ -31,7 +32,7 @@ export type BoardTool =
 
 /** The drawing board: the elements of one motif, worked on in the motif's own px. Every step is one of the bench's history. */
 export class Board {
-  tool: BoardTool = $state('choose');
+  readonly hand = new Hand<BoardTool>('choose', ['points']);
   /** Indices of the chosen elements, in stack order. */
   selected: readonly number[] = $state.raw([]);
   /** What new elements are painted with; slots that are gone fall back to the first. */
@@ -56,6 +57,10 @@ export class Board {
     readonly motifId: string,
     private readonly worker: BenchWorker,
   ) {}
+
+  get tool(): BoardTool {
+    return this.hand.tool;
+  }
 
   /** The elements as they were before the gesture that is under way. */
   get settled(): DrawingElement[] {

@@ -1,11 +1,21 @@
 import { translation } from '$lib/core/geom/affine';
 import { toPx } from '$lib/core/num/length';
 import { ARROWS } from '../../state/arrows';
+import { inRun } from '../../state/run';
+import { undoByKey } from '../../state/undo-keys';
+import { finishPath } from './board-drawing';
+import { BOARD_TOOLS } from './board-tools';
 import type { Board } from './board.svelte';
 import type { Pen } from '../../state/pen.svelte';
 
 export const BOARD_KEYS = [
   ['Arrows', 'Move what is chosen by 1 unit (with a shown grid by its pitch), with Shift by 10'],
+  [
+    BOARD_TOOLS.slice(1)
+      .map(({ key }) => key)
+      .join(', '),
+    'Points, rectangle, ellipse, polygon, star, line, path, freehand, text; twice keeps a tool that draws',
+  ],
   ['Enter', 'Finish a path; with nothing under way, go back to the unit'],
   ['Delete', 'Remove what is chosen'],
   ['Ctrl/Cmd+D', 'Double what is chosen'],
@@ -23,19 +33,17 @@ export type BoardActions = { fit: () => void; help: () => void; leave: () => voi
 
 /** What a key does on the drawing board; true where it did something. */
 export function boardKey(event: KeyboardEvent, board: Board, pen: Pen, actions: BoardActions): boolean {
+  if (undoByKey(event, board.editor.history)) return true;
   const command = event.ctrlKey || event.metaKey;
   const arrow = ARROWS[event.key];
   if (arrow && !command && board.selected.length > 0) {
     const { aids, measure } = board.editor.composed;
     const step = (aids.showGrid ? aids.grid : toPx(1, measure)) * (event.shiftKey ? 10 : 1);
-    board.transform(translation(arrow[0] * step, arrow[1] * step));
+    inRun('nudge', () => board.transform(translation(arrow[0] * step, arrow[1] * step)));
     return true;
   }
   const key = event.key.length === 1 ? event.key.toLowerCase() : event.key;
-  const { history } = board.editor;
   const commands: Record<string, () => void> = {
-    z: () => (event.shiftKey ? history.redo() : history.undo()),
-    y: () => history.redo(),
     d: () => board.double(),
     a: () => board.selectAll(),
   };
@@ -48,15 +56,19 @@ export function boardKey(event: KeyboardEvent, board: Board, pen: Pen, actions: 
     '?': actions.help,
     Enter: () => {
       if (pen.nodes.length === 0) return actions.leave();
-      const path = pen.finish();
-      if (path) board.addLine(path);
+      finishPath(board, pen);
     },
     Escape: () => {
       if (pen.nodes.length > 0) pen.cancel();
-      else if (board.tool !== 'choose') board.tool = 'choose';
+      else if (board.tool !== 'choose') board.hand.letGo();
       else board.select([]);
     },
   };
+  const tool = command ? undefined : BOARD_TOOLS.find((one) => one.key.toLowerCase() === key);
+  if (tool) {
+    board.hand.take(tool.tool);
+    return true;
+  }
   const action = (command ? commands : plain)[key];
   action?.();
   return action !== undefined;
