@@ -282,6 +282,17 @@ describe('undo belongs to the document', () => {
     expect((topOf(await shapeNow('Panel')) as PatternFill).rotation).toBe(30);
   });
 
+  it('gives up numbers that are not applied yet, and no step before them', async () => {
+    await open([panel()], PAGE);
+    await choose('Panel');
+    await enter(page, 'Rotation', '30');
+    await press(page, 'Transform by numbers');
+    await enter(page, 'Turn by', '12');
+    await undo();
+    expect(await shown(page, 'Turn by')).toBe('0');
+    expect((topOf(await shapeNow('Panel')) as PatternFill).rotation).toBe(30);
+  });
+
   it('a run of arrow presses or of nudges is one step, a name another', async () => {
     await open([panel()], PAGE);
     await choose('Panel');
@@ -376,6 +387,18 @@ describe('what fills a shape', () => {
       otherName,
     );
     expect((topOf(await shapeNow('Panel')) as PatternFill).pattern).not.toBe(pattern);
+  });
+
+  it('is what was typed, however soon Enter follows', async () => {
+    await open([panel()], PAGE);
+    await choose('Panel');
+    await page.type('aside input[type="search"]', otherName);
+    await page.keyboard.press('Enter');
+    await page.waitForFunction(
+      (name) => document.querySelector('.bar .pattern-name')?.textContent === name,
+      {},
+      otherName,
+    );
   });
 
   it('is edited in one press, and publishing leads back to the shape', async () => {

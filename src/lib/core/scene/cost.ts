@@ -1,4 +1,4 @@
-import { unionBoxes, type Box } from '../geom/box';
+import { type Box, boxOfPoints, unionBoxes } from '../geom/box';
 import type { Path } from '../geom/path';
 import type { Point } from '../geom/point';
 import { polygonArea } from '../geom/polygon';
@@ -34,7 +34,7 @@ export type Drawables = {
  * area of all places where it does (the Minkowski sum of the two, by their mixed area) over the lattice's area of one unit.
  */
 export function copiesOver(lattice: Lattice, region: readonly Point[]): (box: Box) => number {
-  const around = unionBoxes(region.map((point) => ({ ...point, width: 0, height: 0 })));
+  const around = boxOfPoints(region);
   if (!around) return () => 0;
   const [area, unit] = [polygonArea(region), unitArea(lattice)];
   return ({ width, height }) => {

@@ -1,5 +1,5 @@
 import { IDENTITY, apply } from '../geom/affine';
-import { boxesMeet, grow, moveBox, unionBoxes, type Box } from '../geom/box';
+import { type Box, boxesMeet, boxOfPoints, grow, moveBox } from '../geom/box';
 import { boxCorners } from '../geom/polygon';
 import type { Point } from '../geom/point';
 import { cellCorners, parallelogram } from '../lattice/cell';
@@ -44,7 +44,7 @@ function periodBox({ lattice: { a, b } }: UnitScene): Box | null {
   if (Math.abs(a.y) < 1e-9 || Math.abs(b.x) < 1e-9)
     return { x: 0, y: 0, width: Math.abs(a.x), height: Math.abs(b.y) };
   const corners = cellCorners(parallelogram({ a, b }));
-  return unionBoxes(corners.map((corner) => ({ ...corner, width: 0, height: 0 })));
+  return boxOfPoints(corners);
 }
 
 /**

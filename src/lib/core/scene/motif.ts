@@ -1,4 +1,4 @@
-import { grow, intersectBoxes, unionBoxes, type Box } from '../geom/box';
+import { boxOfPoints, grow, intersectBoxes, unionBoxes, type Box } from '../geom/box';
 import { outermost } from '../geom/outermost';
 import { parsePath, pathBox, transformPath, formatPath, type Path } from '../geom/path';
 import { formPath } from '../geom/shapes';
@@ -92,11 +92,11 @@ function lineBox(path: Path, stroke: Stroke, matrix: Affine): Box | null {
       apply(matrix, { x: tip.x + along.y, y: tip.y - along.x }),
     ];
   });
-  return unionBoxes(corners.map((corner) => ({ ...corner, width: 0, height: 0 })));
+  return boxOfPoints(corners);
 }
 
 function pathBoxGrown(points: readonly Point[], by: number, matrix: Affine): Box | null {
-  const box = unionBoxes(points.map((point) => ({ ...apply(matrix, point), width: 0, height: 0 })));
+  const box = boxOfPoints(points.map((point) => apply(matrix, point)));
   return box && grow(box, by * largestScale(matrix));
 }
 

@@ -1,4 +1,4 @@
-import { unionBoxes, grow, moveBox, boxesMeet, type Box } from '../geom/box';
+import { type Box, boxesMeet, boxOfPoints, grow, moveBox, unionBoxes } from '../geom/box';
 import { applyVector, multiply, type Affine } from '../geom/affine';
 import type { Point } from '../geom/point';
 import { findAbutments, touchingPieces, type Abutment } from '../lattice/abut';
@@ -205,7 +205,7 @@ export type LaidPiece = { piece: Piece; offset: Point };
  */
 export function piecesOver(scene: UnitScene, region: readonly Point[], margin = 0): LaidPiece[] {
   if (!scene.artBox) return [];
-  const regionBox = unionBoxes(region.map((point) => ({ ...point, width: 0, height: 0 })));
+  const regionBox = boxOfPoints(region);
   if (!regionBox) return [];
   const wide = grow(regionBox, margin + 1e-6);
   return offsetsMeeting(scene.lattice, grow(scene.artBox, margin), region).flatMap((offset) =>

@@ -1,7 +1,7 @@
 import { IDENTITY, invert, multiply, translation, type Affine } from '../geom/affine';
 import { formatPath, transformPath } from '../geom/path';
 import { nearly } from '../num/tolerance';
-import { boxesMeet, grow, moveBox, unionBoxes, type Box } from '../geom/box';
+import { type Box, boxesMeet, boxOfPoints, grow, moveBox } from '../geom/box';
 import type { Point } from '../geom/point';
 import type { Abutment } from '../lattice/abut';
 import { cellCorners } from '../lattice/cell';
@@ -209,7 +209,7 @@ export function cellMarkup(
 
 /** The box round a region, and a little more. */
 export function regionBox(region: readonly Point[], margin: number): Box | undefined {
-  const box = unionBoxes(region.map((point) => ({ ...point, width: 0, height: 0 })));
+  const box = boxOfPoints(region);
   return box ? grow(box, margin + 1e-6) : undefined;
 }
 

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { chain, scaling, translation } from '$lib/core/geom/affine';
-  import { unionBoxes } from '$lib/core/geom/box';
+  import { boxOfPoints } from '$lib/core/geom/box';
   import { resolveSlots } from '$lib/core/colour/slots';
   import { resolveGround } from '$lib/core/scene/layout';
   import { cellMarkup, underlayWidth } from '$lib/core/svg/pieces';
@@ -62,7 +62,7 @@
     }
   });
   export function fit(): void {
-    const box = unionBoxes(outline.map((corner) => ({ ...corner, width: 0, height: 0 })));
+    const box = boxOfPoints(outline);
     if (!box) return;
     const repeats = show.flat ? 10 : 1;
     const page = { width: box.width * repeats, height: box.height * repeats };

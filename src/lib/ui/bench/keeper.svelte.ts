@@ -51,7 +51,11 @@ export abstract class PatternKeeper {
   links: KnownLinks = $state.raw(new Map());
   readonly recipe = $derived.by(() => followRecipe(this.history.doc, this.links));
   /** Whether the bench shows anything else than what is published, by value. */
-  readonly differs = $derived.by(() => !this.published || !sameValue(this.recipe, this.published));
+  readonly differs = $derived.by(() => {
+    const follow = (recipe: Recipe): Recipe => followRecipe(recipe, this.links);
+    // As long as a gesture lasts nothing is compared anew; colours that both follow are no difference.
+    return !this.published || !sameValue(follow(this.history.settled), follow(this.published));
+  });
   /** What keeps the recipe from being saved. */
   abstract readonly problems: readonly Problem[];
 

@@ -6,8 +6,16 @@
    * A modal dialog on the platform's own <dialog>: it keeps the focus inside and closes on Escape and by Back. Enter does
    * what its main button says; the first focus is what one came to do: what is to be written, or else the main button.
    */
-  type Props = { title: string; width?: number; onclose: () => void; children: Snippet; actions?: Snippet };
-  let { title, width = 440, onclose, children, actions }: Props = $props();
+  type Props = {
+    title: string;
+    width?: number;
+    /** One of its buttons must be pressed: neither Escape nor Back closes it. */
+    must?: boolean;
+    onclose: () => void;
+    children: Snippet;
+    actions?: Snippet;
+  };
+  let { title, width = 440, must = false, onclose, children, actions }: Props = $props();
 
   let element: HTMLDialogElement | undefined = $state();
   $effect(() => {
@@ -15,7 +23,7 @@
     const first = element?.querySelector<HTMLInputElement | HTMLTextAreaElement>(WRITTEN);
     if (first) first.select();
     else main()?.focus();
-    return closesByBack(() => element?.close());
+    return closesByBack(() => !must && element?.close());
   });
 
   const WRITTEN = '.body :is(input[type="text"], input[type="search"], textarea):not(:disabled)';
@@ -23,6 +31,8 @@
 
   function onkeydown(event: KeyboardEvent): void {
     const target = event.target as Element;
+    // Browsers close a dialog at a second Escape, whatever its cancelling says.
+    if (must && event.key === 'Escape') event.preventDefault();
     if (event.key !== 'Enter' || event.defaultPrevented || event.isComposing) return;
     // A panel within the dialog, lines of text and plain buttons have an Enter of their own; choices have none.
     if (target.closest('[role="dialog"]')) return;
@@ -34,7 +44,14 @@
   }
 </script>
 
-<dialog bind:this={element} style:width="{width}px" aria-labelledby="dialog-title" {onclose} {onkeydown}>
+<dialog
+  bind:this={element}
+  style:width="{width}px"
+  aria-labelledby="dialog-title"
+  oncancel={(event) => must && event.preventDefault()}
+  {onclose}
+  {onkeydown}
+>
   <h2 id="dialog-title">{title}</h2>
   <div class="body">{@render children()}</div>
   {#if actions}<div class="actions">{@render actions()}</div>{/if}

@@ -7,7 +7,7 @@
   let { message, onmine, ontheirs, undoes = true }: Props = $props();
 </script>
 
-<Dialog title="Changed elsewhere" onclose={() => undefined}>
+<Dialog title="Changed elsewhere" must onclose={() => undefined}>
   <p>{message}</p>
   <p class="muted">
     Keeping yours saves it over the other version. Taking the other shows it here{undoes

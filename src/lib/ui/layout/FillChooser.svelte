@@ -2,6 +2,7 @@
   import OptionRow from '../components/OptionRow.svelte';
   import type { PatternSummary } from '$lib/contract/data';
   import { PatternFinder } from '../library/pattern-finder.svelte';
+  import PatternSearch from '../library/PatternSearch.svelte';
   import { swatchUrl } from '../library/say';
   import { listKeys } from '../state/list-keys';
 
@@ -29,14 +30,8 @@
   );
 </script>
 
-<div class="choices" {@attach listKeys}>
-  <input
-    type="search"
-    placeholder="Find what fills it"
-    aria-label="Find what fills it"
-    value={finder.text}
-    oninput={(event) => finder.find(event.currentTarget.value)}
-  />
+<div class="choices" {@attach listKeys(() => finder.ready)}>
+  <PatternSearch {finder} label="Find what fills it" />
   <div data-list>
     {#each plain as { text, run } (text)}
       <OptionRow onclick={run}>{text}</OptionRow>
@@ -77,16 +72,10 @@
     display: grid;
     gap: 2px;
   }
-  input[type='search'] {
+  .choices > :global(input[type='search']) {
     position: sticky;
     top: -12px;
     z-index: 1;
-    width: 100%;
-    margin-bottom: 4px;
-    padding: 6px 10px;
-    border: 1px solid var(--rule);
-    border-radius: var(--radius);
-    background: var(--card);
   }
   .none {
     padding: 6px 8px;

@@ -3,6 +3,7 @@
   import { patternFills } from '$lib/core/recipe/layout';
   import DrawnPicture from '../components/DrawnPicture.svelte';
   import { PatternFinder } from '../library/pattern-finder.svelte';
+  import PatternSearch from '../library/PatternSearch.svelte';
   import { sayUnit, swatchUrl } from '../library/say';
   import { listKeys } from '../state/list-keys';
   import type { LayoutEditor } from './editor.svelte';
@@ -17,15 +18,9 @@
   );
 </script>
 
-<aside aria-label="Hangers" {@attach listKeys}>
+<aside aria-label="Hangers" {@attach listKeys(() => finder.ready)}>
   <div class="head">
-    <input
-      type="search"
-      placeholder="Find a pattern"
-      aria-label="Find a pattern"
-      value={finder.text}
-      oninput={(event) => finder.find(event.currentTarget.value)}
-    />
+    <PatternSearch {finder} label="Find a pattern" />
     <p class="muted">
       {editor.selected.size === 0
         ? 'Select a shape, then press a hanger, or drag one onto a shape.'
@@ -76,12 +71,6 @@
   .head p {
     margin-top: 6px;
     font-size: var(--small);
-  }
-  input {
-    width: 100%;
-    padding: 6px 10px;
-    border: 1px solid var(--rule);
-    border-radius: var(--radius);
   }
   ul {
     flex: 1;

@@ -26,6 +26,10 @@
   let centre = $state.raw({ x: box.x + box.width / 2, y: box.y + box.height / 2 });
   let problem: string | null = $state(null);
   const kind = $derived({ unit: editor.doc.measure });
+  // Where undo has given up what is shown, the numbers are plain again.
+  $effect(() => {
+    if (!editor.history.inGesture) numbers = NO_TRANSFORM;
+  });
   const PLACES = [0, 0.5, 1] as const;
 
   function show(change: Partial<TransformNumbers>, about = centre): void {

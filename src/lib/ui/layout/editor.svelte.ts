@@ -84,9 +84,10 @@ export class LayoutEditor extends LayoutSession {
 
   /** Those of some shapes that may be changed; of the others it is said. */
   withoutLocked(ids: ReadonlySet<string>): ReadonlySet<string> {
-    const locked = this.doc.shapes.filter(({ id }) => ids.has(id) && this.isLocked(id));
+    const wanted = this.doc.shapes.filter(({ id }) => ids.has(id));
+    const locked = wanted.filter(this.lockedTest);
     if (locked.length > 0) toasts.problem(sayLocked(locked.map(({ name }) => name)), 'unlock');
-    return new Set([...ids].filter((id) => !locked.some((shape) => shape.id === id)));
+    return new Set(wanted.flatMap((shape) => (this.lockedTest(shape) ? [] : [shape.id])));
   }
 
   /** Fills shapes with a pattern; one that had a pattern keeps its scale, rotation, offset and opacity. */

@@ -18,6 +18,22 @@ export function mergeDocs(base: LayoutDoc, mine: LayoutDoc, theirs: LayoutDoc, f
 export const withTheirs = (base: LayoutDoc, held: LayoutDoc, theirs: LayoutDoc): LayoutDoc =>
   merged(base, held, theirs, () => null).doc;
 
+/** What was saved elsewhere, with the very same parts as `base` where they are alike: comparing them again then costs nothing. */
+export function sharing(base: LayoutDoc, theirs: LayoutDoc): LayoutDoc {
+  const shared = <T extends { id: string }>(before: readonly T[], after: readonly T[]): T[] => {
+    const known = new Map(before.map((part) => [part.id, part]));
+    return after.map((part) => {
+      const was = known.get(part.id);
+      return was && same(was, part) ? was : part;
+    });
+  };
+  return {
+    ...theirs,
+    shapes: shared(base.shapes, theirs.shapes),
+    groups: shared(base.groups, theirs.groups),
+  };
+}
+
 /** `copied` makes the copy of a shape of mine that both changed, or none. */
 function merged(
   base: LayoutDoc,

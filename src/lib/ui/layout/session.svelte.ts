@@ -23,7 +23,7 @@ import { keepUndo, recallUndo } from '../state/undo-store';
 import { applyChanges, changeShapes, diffLayout, docOf, type LayoutDoc } from './doc';
 import { Follower } from './follower';
 import { keepLocked, sayLocked } from './locks';
-import { mergeDocs, withTheirs } from './merge';
+import { mergeDocs, sharing, withTheirs } from './merge';
 import type { GradientPlace } from '$lib/core/recipe/gradient';
 import type { TextNumbers } from './text';
 
@@ -105,7 +105,7 @@ export class LayoutSession {
   /** Takes what was saved elsewhere together with the work here; of what both changed, both versions stay. */
   private mergeWith(current: LayoutData | undefined, base: LayoutDoc): boolean {
     if (!current || this.history.inGesture) return false;
-    const theirs = docOf(current);
+    const theirs = sharing(base, docOf(current));
     const { doc, clashes } = mergeDocs(base, this.history.doc, theirs, () => nanoid(12));
     this.history.adopt(doc, (held) => withTheirs(base, held, theirs));
     this.saver.rebase(theirs, current.version);
@@ -199,7 +199,7 @@ export class LayoutSession {
     else void this.saver.flush().then((saved) => saved && keep());
   }
 
-  private readonly lockedTest = $derived.by(() => heldShapes(this.doc, 'locked'));
+  protected readonly lockedTest = $derived.by(() => heldShapes(this.doc, 'locked'));
 
   isLocked(id: string): boolean {
     return this.doc.shapes.some((shape) => shape.id === id && this.lockedTest(shape));
@@ -245,8 +245,8 @@ export class LayoutSession {
     const { layout, patterns } = fresh.value;
     if (layout.version <= this.saver.version) return;
     for (const pattern of patterns) this.patterns.set(pattern.id, pattern);
-    const doc = docOf(layout);
     const base = this.saver.saved;
+    const doc = sharing(base, docOf(layout));
     this.history.adopt(doc, (held) => withTheirs(base, held, doc));
     this.saver.want(doc);
     this.saver.rebase(doc, layout.version);

@@ -114,7 +114,8 @@ export async function restyleText(editor: LayoutEditor, change: Partial<TextNumb
     const before = await setText(text, { font, size, align });
     const after = await setText(text, { font, size, align, ...change });
     if (!before.ok || !after.ok) {
-      toasts.problem(before.ok && !after.ok ? after.message : 'The font of this text cannot be had.');
+      const failed = before.ok ? after : before;
+      if (!failed.ok) toasts.problem(failed.message);
       return;
     }
     // Lines that stand otherwise stay in their place as a whole.

@@ -18,6 +18,7 @@
   import { listKeys } from '../state/list-keys';
   import { refresh } from '../state/refresh';
   import { PatternFinder } from './pattern-finder.svelte';
+  import PatternSearch from './PatternSearch.svelte';
   import { swatchUrl } from './say';
   import { undoBulk } from './undo-bulk';
   import UsePicture from './UsePicture.svelte';
@@ -80,14 +81,8 @@
 
 <Dialog title="Replace “{pattern.name}”" width={860} {onclose}>
   <div class="columns">
-    <div class="choose" {@attach listKeys}>
-      <input
-        type="search"
-        placeholder="Find the pattern to use instead"
-        aria-label="Find the pattern to use instead"
-        value={finder.text}
-        oninput={(event) => finder.find(event.currentTarget.value)}
-      />
+    <div class="choose" {@attach listKeys(() => finder.ready)}>
+      <PatternSearch {finder} label="Find the pattern to use instead" />
       <ul class="found" data-list>
         {#each found as one (one.id)}
           <li>
@@ -177,11 +172,6 @@
     flex-direction: column;
     gap: 8px;
     min-height: 0;
-  }
-  input {
-    padding: 6px 10px;
-    border: 1px solid var(--rule);
-    border-radius: var(--radius);
   }
   .found {
     flex: 1;

@@ -18,7 +18,14 @@ export class PatternFinder {
     return this.answered ?? this.all();
   }
 
-  async find(text: string): Promise<void> {
+  /** Resolves once what is shown answers what was typed last. */
+  ready: Promise<void> = Promise.resolve();
+
+  find(text: string): void {
+    this.ready = this.ask(text);
+  }
+
+  private async ask(text: string): Promise<void> {
     this.text = text;
     const turn = ++this.asked;
     if (text.trim() === '') {

@@ -98,9 +98,10 @@ export class History<T> {
     this.base = null;
   }
 
+  /** Gives up the gesture that is under way, or takes the last step back. */
   undo(): void {
-    this.cancel();
     this.last = null;
+    if (this.inGesture) return this.cancel();
     const before = this.past[this.past.length - 1];
     if (before === undefined) return;
     this.past = this.past.slice(0, -1);

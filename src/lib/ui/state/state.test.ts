@@ -26,6 +26,11 @@ describe('history', () => {
     history.commit();
     history.undo();
     expect(history.doc).toBe('a');
+    history.commit('b');
+    history.live('y');
+    history.undo();
+    expect([history.doc, history.canUndo, history.inGesture]).toEqual(['b', true, false]);
+    history.undo();
     history.live('x');
     history.cancel();
     expect([history.doc, history.inGesture, history.canRedo]).toEqual(['a', false, true]);

@@ -31,11 +31,19 @@ export function keepUndo<T, D>(id: string, version: number, history: History<T>,
     past: written([...history.steps.past].reverse()),
     future: written(history.steps.future),
   };
+  if (put(keyOf(id), kept)) return;
+  // The tab has no more room: what was done last matters most.
+  for (const key of Object.keys(sessionStorage))
+    if (key.startsWith(keyOf(''))) sessionStorage.removeItem(key);
+  put(keyOf(id), kept);
+}
+
+function put(key: string, kept: Kept): boolean {
   try {
-    sessionStorage.setItem(keyOf(id), JSON.stringify(kept));
+    sessionStorage.setItem(key, JSON.stringify(kept));
+    return true;
   } catch {
-    // No room in this tab: undo then begins anew after a reload.
-    sessionStorage.removeItem(keyOf(id));
+    return false;
   }
 }
 
