@@ -112,14 +112,25 @@ describe('handing out', () => {
     expect([picture.width, picture.height]).toEqual(
       [cell.width, cell.height].map((side) => Math.round(side * 3.125)),
     );
-    // W3C PNG, pHYs: 300 ppi is 11811 px per metre.
-    const metadata = await sharp(png.bytes).metadata();
-    expect(metadata.density).toBe(300);
+    // W3C PNG, pHYs: px per metre across and down. Whole px are not quite the unit's; its length is said all the same.
+    const phys = Buffer.from(png.bytes).subarray(Buffer.from(png.bytes).indexOf('pHYs') + 4);
+    for (const [px, perMetre, side] of [
+      [picture.width, phys.readUInt32BE(0), cell.width],
+      [picture.height, phys.readUInt32BE(4), cell.height],
+    ] as const)
+      expect(((px / perMetre) * 1000 * 96) / 25.4).toBeCloseTo(side, 2);
+    expect((await sharp(png.bytes).metadata()).density).toBeCloseTo(300, -1);
     const css = text(await out(full, { as: 'css', ids }));
     expect(css).toMatch(
-      /\.pattern-plus-marks \{\n {2}background-color: #[0-9a-f]{6};\n {2}background-image: url\("data:image\/svg\+xml,%3Csvg/,
+      /\.pattern-plus-marks \{\n {2}background-color: (?:#[0-9a-f]{6}|transparent);\n {2}background-image: url\("data:image\/svg\+xml,%3Csvg/,
     );
     expect(css).toMatch(/background-size: 45\.3543px 45\.3543px;/);
+    // One that repeats in no upright rectangle is left out and named; the others are there.
+    const art = recipe({ repeat: { kind: 'brick', step: 0.3183098861, run: 'progressive' } });
+    const askew = kept(full.db, 'Askew', {}, art);
+    const mixed = text(await out(full, { as: 'css', ids: [askew, ...ids] }));
+    expect(mixed).toMatch(/\/\* Left out: “Askew”\. This pattern repeats in no upright rectangle/);
+    expect(mixed).toContain('.pattern-plus-marks {');
     const tokens = JSON.parse(text(await out(full, { as: 'tokens', ids })));
     expect(tokens['Plus marks'].unit.width.$type).toBe('dimension');
     const alike = ['Dots.', 'Dots', '{Dots}'].map((name) =>

@@ -58,17 +58,17 @@ export const pixelsPerMetre = (ppi: number): number => Math.round((ppi * 10_000)
 /** Pixels per metre → ppi. */
 export const ppiOf = (perMetre: number): number => (perMetre * 254) / 10_000;
 
-/** A PNG file that states its resolution; a pHYs chunk of its own is not looked for. */
-export function withResolution(png: Uint8Array, ppi: number): Uint8Array {
+/** A PNG file that states its resolution, ppi across and down; a pHYs chunk of its own is not looked for. */
+export function withResolution(png: Uint8Array, across: number, down = across): Uint8Array {
   const head = 8 + 25;
-  return concat([png.subarray(0, head), pngChunk('pHYs', physicalPixels(ppi)), png.subarray(head)]);
+  return concat([png.subarray(0, head), pngChunk('pHYs', physicalPixels(across, down)), png.subarray(head)]);
 }
 
-function physicalPixels(ppi: number): Uint8Array {
+function physicalPixels(across: number, down = across): Uint8Array {
   const data = new Uint8Array(9);
   const view = new DataView(data.buffer);
-  view.setUint32(0, pixelsPerMetre(ppi));
-  view.setUint32(4, pixelsPerMetre(ppi));
+  view.setUint32(0, pixelsPerMetre(across));
+  view.setUint32(4, pixelsPerMetre(down));
   data[8] = 1;
   return data;
 }

@@ -25,7 +25,7 @@ export const FILL_VERSION = 3;
 export type Fill = PatternFill | PictureFill | GradientFill | ColourFill;
 
 /** What every fill has: how it lies over what is below it, on its shape and on the page. */
-export type FillLayer = {
+export type LayerOfFill = {
   version: typeof FILL_VERSION;
   id: string;
   /** Of a pattern this is the opacity of the motifs; the ground has its own. */
@@ -51,15 +51,15 @@ export type FillPlace = {
   anchored: 'shape' | 'page';
 };
 
-export type ColourFill = FillLayer & Tint & { kind: 'colour' };
+export type ColourFill = LayerOfFill & Tint & { kind: 'colour' };
 
-export type GradientFill = FillLayer & { kind: 'gradient'; gradient: Gradient };
+export type GradientFill = LayerOfFill & { kind: 'gradient'; gradient: Gradient };
 
 /** A picture laid once; at scale 1 a pixel of it is one px of the page. */
-export type PictureFill = FillLayer &
+export type PictureFill = LayerOfFill &
   FillPlace & { kind: 'picture'; asset: string; width: number; height: number };
 
-export type PatternFill = FillLayer &
+export type PatternFill = LayerOfFill &
   FillPlace & {
     kind: 'pattern';
     pattern: string;
@@ -84,7 +84,7 @@ export type PlacedFill = PatternFill | PictureFill;
 export type FillGround = { kind: 'own' } | { kind: 'none' } | ({ kind: 'colour' } & Tint);
 
 /** A layer as it starts: opaque, over what is below, not masked. */
-export const freshLayer = (id: string): FillLayer => ({
+export const freshLayer = (id: string): LayerOfFill => ({
   version: FILL_VERSION,
   id,
   opacity: 1,

@@ -1,4 +1,3 @@
-import type { Hex } from '../colour/parse';
 import { isIdentity } from '../geom/affine';
 import { resolveGround } from '../scene/layout';
 import type { UnitScene } from '../scene/unit';
@@ -46,7 +45,13 @@ export function tileMarkup(scene: UnitScene, colours: Colours, scale: number): s
   return paper + cellMarkup(scene, colours, underlayWidth(scale));
 }
 
-/** A pattern as a CSS class: its tile (see {@link tileSvg}, pictures inside) as background-image with its size, and a colour for where pictures are off. */
+/** A comment of a style sheet that no text can break out of. */
+export const cssComment = (text: string): string => `/* ${text.replace(/\*\//g, '* /')} */`;
+
+/**
+ * A pattern as a CSS class: its tile (see {@link tileSvg}, pictures inside) as background-image with its size, over the colour
+ * of its ground.
+ */
 export function patternCss(
   scene: UnitScene,
   colours: Colours,
@@ -56,14 +61,13 @@ export function patternCss(
     tile,
   }: { name: string; className: string; tile: { svg: string; width: number; height: number } },
 ): string {
-  const ground = resolveGround(scene, colours);
-  const fallback: Hex | undefined = ground?.colour ?? Object.values(colours)[0];
+  // A clear ground stays clear: a colour behind it would cover what it is laid on.
+  const behind = resolveGround(scene, colours)?.colour ?? 'transparent';
   const url = encodeURIComponent(tile.svg).replace(/'/g, '%27').replace(/\(/g, '%28').replace(/\)/g, '%29');
-  const said = name.replace(/\*\//g, '* /');
   return [
-    `/* ${said}: unit ${num(tile.width)} × ${num(tile.height)} px */`,
+    cssComment(`${name}: unit ${num(tile.width)} × ${num(tile.height)} px`),
     `.${className} {`,
-    `  background-color: ${fallback ?? 'transparent'};`,
+    `  background-color: ${behind};`,
     `  background-image: url("data:image/svg+xml,${url}");`,
     `  background-size: ${num(tile.width)}px ${num(tile.height)}px;`,
     '}',

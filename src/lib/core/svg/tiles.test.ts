@@ -147,6 +147,10 @@ describe('a tile that is handed out', () => {
     expect(css.replace(/\/\*[\s\S]*?\*\//g, '').replace(/"[^"]*"/g, '""')).not.toContain('body');
     expect(css).toContain('background-size: 100px 100px;');
     expect(css).toContain('background-color: #ffffff;');
+    const clear = compileUnit({ ...art, ground: { kind: 'clear' } });
+    expect(patternCss(clear, colours, { name, className: 'night', tile })).toContain(
+      'background-color: transparent;',
+    );
   });
 });
 

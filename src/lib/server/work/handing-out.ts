@@ -14,7 +14,7 @@ import {
 } from '../../core/recipe/library';
 import { compileUnit } from '../../core/scene/unit';
 import { librarySvg } from '../../core/svg/library-svg';
-import { patternCss, tileSvg } from '../../core/svg/tile';
+import { cssComment, patternCss, tileSvg } from '../../core/svg/tile';
 import { LIMITS } from '../../core/recipe/limits';
 import { spaceFailure } from '../render/space';
 import { keptContent } from '../repo/kept';
@@ -63,7 +63,10 @@ async function outFile(tools: Tools, { ids, as, scale }: HandOut): Promise<Outco
     case 'tokens':
       return text('tokens.json', 'application/json', patternTokens(content));
     case 'css':
-      return cssFile(tools, patterns, (body) => text('css', 'text/css', body));
+      return cssFile(tools, patterns, (body, refused) => {
+        const out = text('css', 'text/css', body);
+        return out.ok ? done({ ...out.value, leftOut: [...leftOut, ...refused] }) : out;
+      });
     case 'tile-svg':
     case 'tile-png':
       return tileFile(tools, first, patterns.length, { as, scale });
@@ -73,23 +76,33 @@ async function outFile(tools: Tools, { ids, as, scale }: HandOut): Promise<Outco
 async function cssFile(
   tools: Tools,
   patterns: readonly KeptPattern[],
-  write: (body: string) => Outcome<OutFile>,
+  write: (body: string, refused: readonly string[]) => Outcome<OutFile>,
 ): Promise<Outcome<OutFile>> {
   const taken = new Set<string>();
   const parts: string[] = [];
+  const refused: { name: string; why: string }[] = [];
   for (const { name, recipe } of patterns) {
     const scene = compileUnit(recipe);
     const colours = resolveSlots(recipe.slots, {});
     const tile = tileSvg(scene, colours, { title: name });
-    if (!tile.ok) return fail('unsupported', `“${name}”: ${tile.message}`, 'as');
+    if (!tile.ok) {
+      refused.push({ name, why: tile.message });
+      continue;
+    }
     const whole = { ...tile, svg: await tools.pictures.embed(tile.svg) };
     const className = `pattern-${freeSlug(name, taken)}`;
     parts.push(patternCss(scene, colours, { name, className, tile: whole }));
   }
-  return write(parts.join('\n'));
+  const [first] = refused;
+  if (parts.length === 0 && first) return fail('unsupported', `“${first.name}”: ${first.why}`, 'as');
+  const without = refused.map(({ name, why }) => cssComment(`Left out: “${name}”. ${why}`));
+  return write(
+    [...without, ...parts].join('\n'),
+    refused.map(({ name }) => name),
+  );
 }
 
-/** A pixel of a tile file is a CSS px times `scale`. */
+/** A pixel of a tile file is a CSS px divided by `scale`, as nearly as a whole number of them comes to it. */
 async function tileFile(
   tools: Tools,
   { name, recipe }: KeptPattern,
@@ -122,7 +135,13 @@ async function tileFile(
       bytes: strToU8(svg),
       leftOut: [],
     });
-  const bytes = withResolution(await tools.pool.png(svg), 96 * scale);
+  // Whole px may be more or less than the unit's; the resolution says how long its sides are all the same.
+  const { width, height } = scene.cell;
+  const bytes = withResolution(
+    await tools.pool.png(svg),
+    (96 * pixels.width) / width,
+    (96 * pixels.height) / height,
+  );
   return done({ fileName: `${slug(name)} tile.png`, mediaType: 'image/png', bytes, leftOut: [] });
 }
 

@@ -4,7 +4,7 @@
   import { piecesOver, type UnitScene } from '$lib/core/scene/unit';
   import { matrixText } from '$lib/core/svg/print';
   import { pieceMarkup, type Colours } from '$lib/core/svg/pieces';
-  import PatternLayer from './PatternLayer.svelte';
+  import RepeatedPlane from './RepeatedPlane.svelte';
 
   /**
    * A few pieces over all of an <svg>, drawn copy by copy: the browser then redraws only where one of them moved, and
@@ -33,5 +33,5 @@
     {@html laid.map(({ piece, offset }) => pieceMarkup(piece, offset, colours)).join('')}
   </g>
 {:else}
-  <PatternLayer {scene} {colours} {matrix} {underlay} />
+  <RepeatedPlane {scene} {colours} {matrix} {underlay} />
 {/if}

@@ -14,7 +14,7 @@
   import UnitAids from './UnitAids.svelte';
   import UnitEdges from './UnitEdges.svelte';
   import CopiesLayer from './CopiesLayer.svelte';
-  import PatternLayer from './PatternLayer.svelte';
+  import RepeatedPlane from './RepeatedPlane.svelte';
   import { unitOutline } from './unit-outline';
 
   /**
@@ -116,7 +116,7 @@
   <svg class="layer" aria-hidden="true">
     <GroundRect ground={shown.ground} matrix={toScreen} />
     {#if editor.parted && !show.published}
-      <PatternLayer scene={editor.parted.behind} colours={shown.colours} matrix={toScreen} {underlay} />
+      <RepeatedPlane scene={editor.parted.behind} colours={shown.colours} matrix={toScreen} {underlay} />
     {:else}
       <pattern
         id="{patternId}-view"
@@ -138,7 +138,7 @@
       />
     </svg>
     <svg class="layer" aria-hidden="true">
-      <PatternLayer scene={editor.parted.inFront} colours={shown.colours} matrix={toScreen} {underlay} />
+      <RepeatedPlane scene={editor.parted.inFront} colours={shown.colours} matrix={toScreen} {underlay} />
     </svg>
   {/if}
   <svg

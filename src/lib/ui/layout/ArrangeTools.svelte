@@ -4,7 +4,7 @@
   import Popover from '../components/Popover.svelte';
   import ArrangePanel from './ArrangePanel.svelte';
   import type { LayoutEditor } from './editor.svelte';
-  import TransformPanel from './TransformPanel.svelte';
+  import ByNumbers from './ByNumbers.svelte';
 
   /** The two tools for what is selected: arranging, and transforming by numbers. */
   type Props = { editor: LayoutEditor };
@@ -22,5 +22,5 @@
   onclose={() => editor.history.cancel()}
 >
   {#snippet button()}<Move3d size={16} />{/snippet}
-  {#snippet children(close)}<TransformPanel {editor} onclose={close} />{/snippet}
+  {#snippet children(close)}<ByNumbers {editor} onclose={close} />{/snippet}
 </Popover>

@@ -63,7 +63,8 @@
       if (answer.ok) {
         await saveBlob(answer);
         const left = answer.headers.get('x-isle-left-out');
-        if (left) toasts.problem(`Left out, since they cannot be read: ${decodeURIComponent(left)}.`);
+        const why = as === 'css' ? 'repeat in no upright rectangle or cannot be read' : 'cannot be read';
+        if (left) toasts.problem(`Left out, since they ${why}: ${decodeURIComponent(left)}.`);
         onclose();
       } else problem = ((await answer.json()) as Failure).message;
     } catch {

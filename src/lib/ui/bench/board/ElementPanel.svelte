@@ -255,7 +255,7 @@
       <Button
         kind="quiet"
         disabled={board.busy || !board.chosen.some((one) => one.stroke)}
-        onclick={() => board.outlineStrokes()}>Turn strokes into shapes</Button
+        onclick={() => board.strokeOutlines()}>Turn strokes into shapes</Button
       >
     </div>
   </Panel>

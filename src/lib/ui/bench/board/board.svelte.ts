@@ -269,7 +269,7 @@ export class Board {
   }
 
   /** Turns the strokes of the chosen elements into closed shapes of their own colour, in front of their fills. */
-  async outlineStrokes(): Promise<void> {
+  async strokeOutlines(): Promise<void> {
     const next: DrawingElement[] = [];
     const chosen: number[] = [];
     for (const [index, element] of this.elements.entries()) {

@@ -207,10 +207,10 @@ describe('putting shapes together', () => {
       { op: 'L', to: { x: 50, y: 0 } },
     ]);
     board.change((element) => ({ ...element, stroke: { ...element.stroke!, width: 4, cap: 'butt' } }));
-    await board.outlineStrokes();
+    await board.strokeOutlines();
     expect(board.single).toMatchObject({ fill: 'ink', stroke: null });
     expect(areaOf(board)).toBeCloseTo(200, 3);
-    await board.outlineStrokes();
+    await board.strokeOutlines();
     expect(lastToast()).toMatch(/None of what is chosen has a stroke/);
   });
 });
