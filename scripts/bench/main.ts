@@ -3,6 +3,7 @@ import { benchExport } from './export';
 import { benchLayers } from './layers';
 import { benchLibrary } from './library';
 import { benchMemory } from './memory';
+import { benchRoom } from './room';
 import { benchServer } from './server';
 import { benchStage } from './stage';
 
@@ -12,6 +13,7 @@ const BENCHES: Record<string, (words: readonly string[]) => Promise<void>> = {
   layers: benchLayers,
   stage: benchStage,
   bench: benchBench,
+  room: benchRoom,
   library: benchLibrary,
   server: benchServer,
 };

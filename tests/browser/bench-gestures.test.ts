@@ -162,6 +162,7 @@ describe('publishing', () => {
       {},
       mine,
     );
+    await press(page, 'Not now');
     await enter(page, 'Every', '31 pt');
     await saved(page);
     expect((await patternAt()).name).toBe(mine);

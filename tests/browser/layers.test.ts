@@ -3,6 +3,8 @@ import { PNG } from 'pngjs';
 import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { BLEND_MODES } from '../../src/lib/core/colour/blend';
+import { seededRandom } from '../../src/lib/core/num/random';
+import type { Point } from '../../src/lib/core/geom/point';
 import { IDENTITY, chain, rotation, scaling, translation } from '../../src/lib/core/geom/affine';
 import {
   colourFill,
@@ -19,7 +21,7 @@ import { exportPng, layoutWith, publishedPattern } from '../support/api';
 import { at, openBrowser, pixelsOf, visit, type Session } from '../support/browser';
 import { stagePixels } from '../support/layout-view';
 import { CUT_OUT, differing, PHOTO, pictureAsset } from '../support/pictures';
-import { dot, place, recipe } from '../support/recipes';
+import { block, dot, place, recipe } from '../support/recipes';
 
 const WIDTH = 360;
 const HEIGHT = 260;
@@ -117,6 +119,93 @@ const fading: Gradient = {
 };
 const base = (): Fill => coveringPicture('photo', photo, { width: 300, height: 220 });
 
+/** One case: a small shape that lies anyhow, with a gradient as its fill, over its motifs, or as a mask of it or its fill. */
+function gradientCell(
+  random: () => number,
+  cell: number,
+  solid: string,
+): { shape: Shape; gradient: Gradient; masks: boolean } {
+  const between = (least: number, most: number): number => least + random() * (most - least);
+  const [width, height] = [between(26, 46), between(26, 46)];
+  const from = { x: between(-0.2, 0.6), y: between(-0.2, 0.6) };
+  const [direction, reach] = [between(0, 2 * Math.PI), between(0.6, 1.3)];
+  const gradient: Gradient = {
+    kind: random() < 0.5 ? 'linear' : 'radial',
+    from,
+    to: { x: from.x + reach * Math.cos(direction), y: from.y + reach * Math.sin(direction) },
+    stops: [
+      { colour: '#e5572e', at: 0, opacity: 1 },
+      { colour: '#10394d', at: 1, opacity: cell % 4 > 1 ? 0.1 : 1 },
+    ],
+  };
+  const ink = colourFill('c', { colour: '#10394d' });
+  const mask: Mask = { kind: 'gradient', gradient };
+  const motifs: PatternFill = { ...freshFill('m', solid), wash: gradient, ground: { kind: 'none' } };
+  const over: Partial<Shape> = [
+    { fills: [gradientFill('g', gradient)] },
+    { fills: [motifs] },
+    { fills: [{ ...ink, mask }] },
+    { fills: [ink], mask },
+  ][cell % 4]!;
+  const shape = area([], {
+    id: `cell-${cell}`,
+    form: { kind: 'rectangle', radius: 0 },
+    x: (cell % 4) * 90 + 45 - width / 2,
+    y: Math.floor(cell / 4) * 86 + 43 - height / 2,
+    ...{ width, height, rotation: between(-180, 180), skew: between(-30, 30) },
+    ...{ reflectX: random() < 0.5, reflectY: random() < 0.5 },
+    ...over,
+  });
+  return { shape, gradient, masks: cell % 4 > 1 };
+}
+
+/** Where a share of a shape's frame lies: reflected, then skewed along x, then turned, about its middle. */
+function onPage({ x, y, width, height, rotation: turn, skew, ...flips }: Shape, share: Point): Point {
+  const across = (share.x - 0.5) * width * (flips.reflectX ? -1 : 1);
+  const down = (share.y - 0.5) * height * (flips.reflectY ? -1 : 1);
+  const along = across + down * Math.tan((skew * Math.PI) / 180);
+  const angle = (turn * Math.PI) / 180;
+  return {
+    x: x + width / 2 + along * Math.cos(angle) - down * Math.sin(angle),
+    y: y + height / 2 + along * Math.sin(angle) + down * Math.cos(angle),
+  };
+}
+
+/** The share of a frame that a point of the page is: what `onPage` takes there. */
+function shareAt({ x, y, width, height, rotation: turn, skew, ...flips }: Shape, point: Point): Point {
+  const angle = (turn * Math.PI) / 180;
+  const [right, below] = [point.x - x - width / 2, point.y - y - height / 2];
+  const down = below * Math.cos(angle) - right * Math.sin(angle);
+  const across = right * Math.cos(angle) + below * Math.sin(angle) - down * Math.tan((skew * Math.PI) / 180);
+  return {
+    x: 0.5 + (across / width) * (flips.reflectX ? -1 : 1),
+    y: 0.5 + (down / height) * (flips.reflectY ? -1 : 1),
+  };
+}
+
+/** The colour on white that a gradient of two stops has at a share of the frame; a mask lets its last colour through. */
+function gradientColour(
+  { kind, from, to, stops }: Gradient,
+  { width, height }: Shape,
+  share: Point,
+  masks: boolean,
+): number[] {
+  const along = { x: (to.x - from.x) * width, y: (to.y - from.y) * height };
+  const out = { x: (share.x - from.x) * width, y: (share.y - from.y) * height };
+  const reach = Math.hypot(along.x, along.y);
+  const way =
+    kind === 'linear' ? (out.x * along.x + out.y * along.y) / reach ** 2 : Math.hypot(out.x, out.y) / reach;
+  const t = Math.min(1, Math.max(0, way));
+  const [first, last] = stops.map(({ colour }) =>
+    [1, 3, 5].map((at) => parseInt(colour.slice(at, at + 2), 16)),
+  );
+  const opacity = stops[0]!.opacity + (stops[1]!.opacity - stops[0]!.opacity) * t;
+  return last!.map((value, channel) => {
+    const ink = masks ? value : first![channel]! + (value - first![channel]!) * t;
+    return ink * opacity + 255 * (1 - opacity);
+  });
+}
+
 describe('several fills on one shape look the same on the stage, as PNG and as SVG', () => {
   it('blended by each of the sixteen modes over a picture', async () => {
     const cells = BLEND_MODES.map((blend, index) => {
@@ -168,6 +257,31 @@ describe('several fills on one shape look the same on the stage, as PNG and as S
           }),
         ]),
       );
+  });
+
+  it('gradients of fills, motifs and masks as they are defined, at 204 random turns, skews and reflections', async () => {
+    const solid = await publishedPattern(
+      recipe({ motifs: [block('b', 100, 100)], placings: [place('b', 50, 50)] }),
+    );
+    const random = seededRandom(15);
+    let worst = { off: 0, where: '' };
+    for (let page = 0; page < 17; page += 1) {
+      const cells = Array.from({ length: 12 }, (_, cell) => gradientCell(random, cell, solid));
+      const drawn = await everywhere(cells.map(({ shape }) => shape));
+      for (const { shape, gradient, masks } of cells)
+        for (let point = 0; point < 6; point += 1) {
+          const lies = onPage(shape, { x: 0.2 + 0.6 * random(), y: 0.2 + 0.6 * random() });
+          const pixel = { x: Math.floor(lies.x), y: Math.floor(lies.y) };
+          const share = shareAt(shape, { x: pixel.x + 0.5, y: pixel.y + 0.5 });
+          const defined = gradientColour(gradient, shape, share, masks);
+          for (const [name, { data }] of Object.entries(drawn)) {
+            const at = (pixel.y * WIDTH + pixel.x) * 4;
+            const off = Math.max(...defined.map((value, channel) => Math.abs(value - data[at + channel]!)));
+            if (off > worst.off) worst = { off, where: `${name}, ${shape.id} of page ${page}` };
+          }
+        }
+    }
+    expect(worst.off, worst.where).toBeLessThan(6);
   });
 
   it('a picture, shrunk, enlarged, turned and reflected, and a cut-out in front', async () => {

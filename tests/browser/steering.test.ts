@@ -171,16 +171,20 @@ describe('by keyboard', () => {
     await page.focus('.stage');
     const held = (): Promise<string> =>
       page.evaluate(
-        () => document.activeElement?.closest('.stage, .bar, .ledger')?.className.split(' ')[0] ?? 'none',
+        () =>
+          document.activeElement
+            ?.closest('.stage, .tools, .bar, .ledger, .hangers-box')
+            ?.className.split(' ')[0] ?? 'none',
       );
     const seen = [await held()];
-    for (const shift of [false, false, false, true, true]) {
+    for (const shift of [false, false, false, false, false, true, true, true]) {
       if (shift) await page.keyboard.down('Shift');
       await page.keyboard.press('F6');
       if (shift) await page.keyboard.up('Shift');
       seen.push(await held());
     }
-    expect(seen).toEqual(['stage', 'bar', 'ledger', 'stage', 'ledger', 'bar']);
+    const parts = ['stage', 'tools', 'bar', 'ledger', 'hangers-box'];
+    expect(seen).toEqual([...parts, 'stage', 'hangers-box', 'ledger', 'bar']);
     // The first number of the bar is the scale: it takes keys at once.
     await page.keyboard.press('ArrowUp');
     expect(topOf(await shapeNow('Panel'))).toMatchObject({ scaleX: 1.01, scaleY: 1.01 });

@@ -84,7 +84,7 @@ describe('finding', () => {
         .filter(([, parts]) => {
           const held = nameKey(parts.join(' ')).split(/[^\p{L}\p{N}]+/u);
           return (nameKey(words).match(/[\p{L}\p{N}]+/gu) ?? []).every((word) =>
-            held.some((one) => one.startsWith(word)),
+            held.some((one) => (word.length > 2 ? one.includes(word) : one.startsWith(word))),
           );
         })
         .map(([name]) => name)

@@ -63,7 +63,12 @@ export const LIBRARY_SORTS = [
 
 export type LibrarySort = (typeof LIBRARY_SORTS)[number];
 
-export type FoundPatterns = { total: number; patterns: PatternSummary[] };
+/** `instead` says which words of a search no pattern has, and what they were taken for: what is one letter off. */
+export type FoundPatterns = {
+  total: number;
+  patterns: PatternSummary[];
+  instead?: { typed: string; words: string[] }[];
+};
 
 /** What the library can be narrowed by. */
 export type LibraryFacets = {
@@ -71,6 +76,10 @@ export type LibraryFacets = {
   tags: { tag: string; patterns: number }[];
   collections: { id: string; name: string; patterns: number }[];
   projects: { id: string; name: string }[];
+  /** The layouts that were changed last, the latest first. */
+  latest: { id: string; name: string; projectId: string; projectName: string }[];
+  /** True once a shape of any layout was filled with a pattern. */
+  filled: boolean;
 };
 
 /** Counted once when a revision is published. */

@@ -45,6 +45,7 @@ export const ROUTES = {
     body: schemas.deletePattern,
   }),
   libraryFacets: spec('GET', '/library', 'What the library can be narrowed by, with counts'),
+  hangStock: spec('POST', '/stock', 'Hang the patterns that ship with Isle, those that are not there yet'),
   editPatterns: spec('POST', '/patterns/edits', 'Tag, collect, credit or archive many patterns at once', {
     body: schemas.editPatterns,
   }),

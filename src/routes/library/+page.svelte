@@ -1,5 +1,6 @@
 <script lang="ts">
   import { untrack } from 'svelte';
+  import type { PatternSummary } from '$lib/contract/data';
   import { goto } from '$app/navigation';
   import { page } from '$app/state';
   import Plus from '@lucide/svelte/icons/plus';
@@ -14,10 +15,13 @@
   import { Choosing, PatternList } from '$lib/ui/library/list.svelte';
   import LibraryBar from '$lib/ui/library/LibraryBar.svelte';
   import ManyPanel from '$lib/ui/library/ManyPanel.svelte';
+  import Beginning from '$lib/ui/library/Beginning.svelte';
+  import NothingChosen from '$lib/ui/library/NothingChosen.svelte';
   import NothingFound from '$lib/ui/library/NothingFound.svelte';
   import PatternTable from '$lib/ui/library/PatternTable.svelte';
-  import { apiQuery, PLAIN_VIEW, writeView, type LibraryView } from '$lib/ui/library/query';
+  import { apiQuery, isNarrowed, PLAIN_VIEW, writeView, type LibraryView } from '$lib/ui/library/query';
   import TakeInDialog from '$lib/ui/library/TakeInDialog.svelte';
+  import UseIn from '$lib/ui/library/UseIn.svelte';
   import Wall from '$lib/ui/library/Wall.svelte';
   import { shownIn } from '$lib/ui/library/shown';
   import { onLive } from '$lib/ui/state/live';
@@ -36,6 +40,7 @@
   let handing: readonly string[] | null = $state(null);
   let takingIn: File[] | null = $state(null);
   let handingAll = $state(false);
+  let using: PatternSummary | null = $state.raw(null);
   let typed: string | null = $state(null);
   let searchField: HTMLInputElement | undefined = $state();
 
@@ -153,6 +158,7 @@
     facets={data.facets}
     palettes={data.palettes}
     total={list.total}
+    instead={list.instead}
     {shownAs}
     {typed}
     {sort}
@@ -181,31 +187,36 @@
           onchoose={choose}
         />
       {:else}
-        <NothingFound {view} onall={() => address({}, { ...PLAIN_VIEW, show: view.show, as: view.as })} />
+        {#if data.facets.counts.live === 0 && view.show === 'all' && !isNarrowed(view)}
+          <Beginning onopen={() => (takingIn = [])} onstock={refresh} />
+        {:else}
+          <NothingFound {view} onall={() => address({}, { ...PLAIN_VIEW, show: view.show, as: view.as })} />
+        {/if}
       {/if}
     </main>
-    {#if chosenIds.length > 0}
-      <aside aria-label="What is chosen">
-        {#if only}
-          <ChosenPanel
-            pattern={only}
-            {surface}
-            fills={last?.what ?? null}
-            onfill={fill}
-            onexport={() => (handing = [only.id])}
-          />
-        {:else}
-          <ManyPanel
-            ids={chosenIds}
-            facets={data.facets}
-            archived={view.show === 'archived'}
-            ondone={() => refresh()}
-            onclear={() => choosing.clear()}
-            onexport={() => (handing = chosenIds)}
-          />
-        {/if}
-      </aside>
-    {/if}
+    <aside aria-label="What is chosen">
+      {#if chosenIds.length === 0}
+        <NothingChosen facets={data.facets} />
+      {:else if only}
+        <ChosenPanel
+          pattern={only}
+          {surface}
+          fills={last?.what ?? null}
+          onfill={fill}
+          onuse={() => (using = only)}
+          onexport={() => (handing = [only.id])}
+        />
+      {:else}
+        <ManyPanel
+          ids={chosenIds}
+          facets={data.facets}
+          archived={view.show === 'archived'}
+          ondone={() => refresh()}
+          onclear={() => choosing.clear()}
+          onexport={() => (handing = chosenIds)}
+        />
+      {/if}
+    </aside>
   </div>
 </FileDrop>
 
@@ -213,6 +224,7 @@
   <CollectionsDialog facets={data.facets} ondone={() => refresh()} onclose={() => (keeping = false)} />
 {/if}
 {#if handing}<HandOutDialog ids={handing} onclose={() => (handing = null)} />{/if}
+{#if using}<UseIn pattern={using} facets={data.facets} onclose={() => (using = null)} />{/if}
 {#if handingAll}<HandOutDialog onclose={() => (handingAll = false)} />{/if}
 {#if takingIn}
   <TakeInDialog files={takingIn} ondone={() => refresh()} onclose={() => (takingIn = null)} />

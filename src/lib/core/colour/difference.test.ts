@@ -2,7 +2,7 @@ import Color from 'colorjs.io';
 import fc from 'fast-check';
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
-import { compareColours, deltaE2000, deltaE2000Lab } from './difference';
+import { compareColours, deltaE2000, deltaE2000Lab, differenceFrom, toLabD65 } from './difference';
 import { hexOf } from './parse';
 
 describe('the CIEDE2000 colour difference', () => {
@@ -25,7 +25,23 @@ describe('the CIEDE2000 colour difference', () => {
         number,
       ];
       expect(deltaE2000Lab({ l: l1, a: a1, b: b1 }, { l: l2, a: a2, b: b2 })).toBeCloseTo(expected, 4);
+      const isNear = (near: number): boolean => differenceFrom({ l: l1, a: a1, b: b1 }, near)(l2, a2, b2);
+      expect([isNear(expected + 1e-4), isNear(expected - 1e-4)]).toEqual([true, false]);
     }
+  });
+
+  it('is tested against a bound as it is computed, for random colours and bounds', () => {
+    const channel = fc.integer({ min: 0, max: 255 });
+    const hex = fc.tuple(channel, channel, channel).map((rgb) => hexOf(rgb));
+    fc.assert(
+      fc.property(hex, hex, fc.double({ min: -1e-3, max: 1e-3, noNaN: true }), (one, other, off) => {
+        const { l, a, b } = toLabD65(other);
+        const near = deltaE2000(one, other) + off;
+        fc.pre(Math.abs(off) > 1e-9 && near >= 0);
+        expect(differenceFrom(toLabD65(one), near)(l, a, b)).toBe(off > 0);
+      }),
+      { numRuns: 2000 },
+    );
   });
 
   // An independent library on random sRGB pairs; it goes through Lab of the D50 white, which moves colours a little.

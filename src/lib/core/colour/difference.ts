@@ -19,11 +19,64 @@ export function toLabD65(hex: Hex): Lab {
   return { l, a, b };
 }
 
+const POWER_25 = 25 ** 7;
+const RADIANS = Math.PI / 180;
+
 /**
- * The most that two colours can differ in L* while ΔE2000 is 1: the weight S_L = 1 + 0.015 (L − 50)² / √(20 + (L − 50)²)
- * is greatest at both ends of the scale.
+ * A test whether a colour (L*, a*, b*) is at most `near` from `target` by CIEDE2000 (ISO/CIE 11664-6, in the steps of
+ * Sharma, Wu and Dalal 2005). For tens of thousands of colours at once: nothing is made, and what differs too much in
+ * lightness alone goes no further.
  */
-export const MOST_LIGHTNESS = 1 + (0.015 * 50 ** 2) / Math.sqrt(20 + 50 ** 2);
+export function differenceFrom(target: Lab, near: number): (l: number, a: number, b: number) => boolean {
+  const most = near * near;
+  const chroma = Math.hypot(target.a, target.b);
+  return (l, a, b) => {
+    const middle = (target.l + l) / 2 - 50;
+    const lightness = (l - target.l) / (1 + (0.015 * middle * middle) / Math.sqrt(20 + middle * middle));
+    const left = most - lightness * lightness;
+    if (left < 0) return false;
+    const stretch = 1.5 - 0.5 * Math.sqrt(powerShare((chroma + Math.sqrt(a * a + b * b)) / 2));
+    const [a1, a2] = [target.a * stretch, a * stretch];
+    const c1 = Math.sqrt(a1 * a1 + target.b * target.b);
+    const c2 = Math.sqrt(a2 * a2 + b * b);
+    const mean = (c1 + c2) / 2;
+    const saturation = (c2 - c1) / (1 + 0.045 * mean);
+    const [h1, h2] = [hueOf(a1, target.b), hueOf(a2, b)];
+    const grey = c1 * c2 === 0;
+    const turn = grey ? 0 : shortTurn(h2 - h1);
+    const hue = grey ? h1 + h2 : meanHue(h1, h2);
+    const weight =
+      1 -
+      0.17 * Math.cos((hue - 30) * RADIANS) +
+      0.24 * Math.cos(2 * hue * RADIANS) +
+      0.32 * Math.cos((3 * hue + 6) * RADIANS) -
+      0.2 * Math.cos((4 * hue - 63) * RADIANS);
+    const shift = (2 * Math.sqrt(c1 * c2) * Math.sin((turn / 2) * RADIANS)) / (1 + 0.015 * mean * weight);
+    const bend = 60 * Math.exp(-(((hue - 275) / 25) ** 2));
+    const rotation = -2 * Math.sqrt(powerShare(mean)) * Math.sin(bend * RADIANS);
+    return saturation * saturation + shift * shift + rotation * saturation * shift <= left;
+  };
+}
+
+function powerShare(chroma: number): number {
+  const power = chroma ** 7;
+  return power / (power + POWER_25);
+}
+
+/** Degrees, 0 to 360; 0 for a grey. */
+function hueOf(a: number, b: number): number {
+  const degrees = Math.atan2(b, a) / RADIANS;
+  return degrees < 0 ? degrees + 360 : degrees;
+}
+
+const shortTurn = (degrees: number): number =>
+  degrees > 180 ? degrees - 360 : degrees < -180 ? degrees + 360 : degrees;
+
+function meanHue(one: number, other: number): number {
+  const sum = one + other;
+  if (Math.abs(one - other) <= 180) return sum / 2;
+  return sum < 360 ? (sum + 360) / 2 : (sum - 360) / 2;
+}
 
 /** The CIEDE2000 colour difference of two sRGB colours, in Lab of the D65 white. */
 export function deltaE2000(one: Hex, other: Hex): number {

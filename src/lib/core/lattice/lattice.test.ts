@@ -189,9 +189,13 @@ describe('abutting edges', () => {
   ];
 
   it('are found once each, and know where they meet', () => {
-    const found = findAbutments(block, [box], latticeOf(unit, noGap, { kind: 'straight' }));
+    const found = findAbutments(block, [box], latticeOf(unit, noGap, { kind: 'straight' }), () => true);
     expect(found).toHaveLength(2);
-    expect(found.every((line) => line.joinedFrom && line.joinedTo)).toBe(true);
+    expect(found.map(({ runFrom, runTo }) => [runFrom, runTo]).sort()).toEqual([
+      [100, 100],
+      [60, 60],
+    ]);
+    expect(found.every(({ alike, room }) => alike && room === Infinity)).toBe(true);
   });
 
   it('do not run on where none goes on, as at the corner of a woven check', () => {
@@ -208,14 +212,52 @@ describe('abutting edges', () => {
       { x: 0, y: 0, width: 100, height: 20 },
       { x: 0, y: 0, width: 20, height: 60 },
     ];
-    const found = findAbutments([...across, ...down], boxes, latticeOf(unit, noGap, { kind: 'straight' }));
+    const lattice = latticeOf(unit, noGap, { kind: 'straight' });
+    const onBand = ({ x, y }: Point): boolean => {
+      const place = intoUnit(lattice, unit, { x, y });
+      return place.x < 20 || place.y < 20;
+    };
+    const found = findAbutments([...across, ...down], boxes, lattice, onBand);
     expect(found).toHaveLength(2);
-    expect(found.some((line) => line.joinedFrom || line.joinedTo)).toBe(false);
+    expect(found.map(({ runFrom, runTo, room }) => [runFrom, runTo, room])).toEqual([
+      [0, 0, Infinity],
+      [0, 0, Infinity],
+    ]);
+  });
+
+  it('lie in the colour of what is lower, and run on only below those that are drawn after them', () => {
+    // Two columns over each other's copies: ink above ink, and paper above paper, beside each other.
+    const column = (x: number, piece: number, paint: string): Edge[] => [
+      { ...side({ x, y: 0 }, { x: x + 50, y: 0 }, { x: 0, y: 1 }), piece, paint },
+      { ...side({ x, y: 60 }, { x: x + 50, y: 60 }, { x: 0, y: -1 }), piece, paint },
+    ];
+    const boxes = [0, 50].map((x) => ({ x, y: 0, width: 50, height: 60 }));
+    const lattice = latticeOf(unit, noGap, { kind: 'straight' });
+    const [first, last] = findAbutments(
+      [...column(0, 0, 'ink'), ...column(50, 1, 'paper')],
+      boxes,
+      lattice,
+      () => true,
+    );
+    expect([first?.paint, first?.runFrom, first?.runTo]).toEqual(['ink', 50, 50]);
+    expect([last?.paint, last?.runFrom, last?.runTo]).toEqual(['paper', 0, 0]);
+    const across = (x: number, right: boolean, piece: number, paint: string): Edge => ({
+      ...side({ x, y: 0 }, { x, y: 60 }, { x: right ? 1 : -1, y: 0 }),
+      piece,
+      paint,
+    });
+    const mixed = findAbutments(
+      [across(50, false, 0, 'ink'), across(50, true, 1, 'paper')],
+      boxes,
+      lattice,
+      () => true,
+    );
+    expect(mixed.map(({ paint, alike }) => [paint, alike])).toEqual([['ink', false]]);
   });
 
   it('are not found across a gap', () => {
     expect(
-      findAbutments(block, [box], latticeOf(unit, { across: 1, down: 1 }, { kind: 'straight' })),
+      findAbutments(block, [box], latticeOf(unit, { across: 1, down: 1 }, { kind: 'straight' }), () => true),
     ).toEqual([]);
   });
 });

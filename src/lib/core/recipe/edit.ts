@@ -1,5 +1,6 @@
 import type { ColourSlot } from '../colour/slots';
 import type { Box } from '../geom/box';
+import { roundTo } from '../num/tolerance';
 import { measuredSlots } from './measured';
 import {
   groundSlots,
@@ -91,9 +92,11 @@ export function mergeSlots(
 /** The recipe with its unit fitted to the art: the box of all pieces and `margin` px round it become the unit, gaps stay. */
 export function fitUnit(recipe: ComposedRecipe, artBox: Box, margin = 0): ComposedRecipe {
   const shift = { x: artBox.x - margin, y: artBox.y - margin };
+  // What was typed as 3 in shall be 3 in, not what is left of it after a few sums.
+  const side = (length: number): number => roundTo(length + 2 * margin, 6);
   return {
     ...recipe,
-    unit: { width: artBox.width + 2 * margin, height: artBox.height + 2 * margin },
+    unit: { width: side(artBox.width), height: side(artBox.height) },
     placings: recipe.placings.map((placing) => ({
       ...placing,
       x: placing.x - shift.x,

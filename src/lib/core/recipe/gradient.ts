@@ -1,6 +1,6 @@
 import { follow, retinted, tintOf, type Links, type Tint } from '../colour/tint';
 import { mapSame } from '../colour/tint';
-import { about, apply, chain, rotation, scaling, translation, type Affine } from '../geom/affine';
+import { rotation } from '../geom/affine';
 import type { Point } from '../geom/point';
 
 /** A colour of a gradient: `at` 0 to 1 along it, `opacity` 0 to 1. */
@@ -34,42 +34,6 @@ export function gradientOfKind(gradient: Gradient, kind: Gradient['kind']): Grad
   return kind === 'radial'
     ? { ...gradient, kind, from: { x: 0.5, y: 0.5 }, to: { x: 1, y: 0.5 } }
     : { ...gradient, kind, from: { x: 0.5, y: 0 }, to: { x: 0.5, y: 1 } };
-}
-
-/**
- * Gradient space → the shape's frame px (its axes those of the page): (0,0) to (1,0) for a linear gradient, the unit
- * circle for a radial one. `turn` is the shape's own turn in degrees about its middle.
- */
-export function gradientMatrix(
-  { kind, from, to }: Gradient,
-  { width, height, rotation: turn }: { width: number; height: number; rotation: number },
-): Affine {
-  const start = { x: from.x * width, y: from.y * height };
-  const end = { x: to.x * width, y: to.y * height };
-  const along = { x: end.x - start.x, y: end.y - start.y };
-  const size = Math.hypot(along.x, along.y) || 1e-6;
-  const angle = (Math.atan2(along.y, along.x) * 180) / Math.PI;
-  const laid = chain(
-    translation(start.x, start.y),
-    rotation(angle),
-    scaling(kind === 'radial' ? size : size, size),
-  );
-  return turn === 0 ? laid : chain(about({ x: width / 2, y: height / 2 }, rotation(turn)), laid);
-}
-
-type TurnedFrame = { x: number; y: number; width: number; height: number; rotation: number };
-
-/** Where a share of a frame lies on the page, px; the frame is turned about its middle by `rotation` degrees. */
-export function pageOfShare({ x, y, width, height, rotation: turn }: TurnedFrame, share: Point): Point {
-  const middle = { x: x + width / 2, y: y + height / 2 };
-  return apply(about(middle, rotation(turn)), { x: x + share.x * width, y: y + share.y * height });
-}
-
-/** The share of a turned frame that a point of the page is; the inverse of `pageOfShare`. */
-export function shareOfPage({ x, y, width, height, rotation: turn }: TurnedFrame, point: Point): Point {
-  const middle = { x: x + width / 2, y: y + height / 2 };
-  const upright = apply(about(middle, rotation(-turn)), point);
-  return { x: (upright.x - x) / width, y: (upright.y - y) / height };
 }
 
 /** The direction of a gradient on a frame, degrees clockwise from the right. */

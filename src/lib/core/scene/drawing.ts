@@ -177,3 +177,10 @@ function sourceThrough(source: ElementSource, m: Affine): ElementSource | null {
 }
 
 const tidy = (value: number): number => Math.round(value * 1e9) / 1e9 + 0;
+
+/** The picture that a motif consists of, where it is one picture and nothing else. */
+export function lonePicture(content: MotifContent): PicturePaint | null {
+  if (content.kind !== 'drawing') return null;
+  const [only, more] = content.elements;
+  return (!more && only?.picture) || null;
+}

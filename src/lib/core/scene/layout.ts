@@ -12,7 +12,8 @@ import { resolveSlots, type ColourSlot } from '../colour/slots';
 import { plainColours } from '../colour/tint';
 import type { BlendMode } from '../colour/blend';
 import { tidyPoint, type Fill, type PatternFill } from '../recipe/fill';
-import { gradientMatrix, sortedStops, type Gradient } from '../recipe/gradient';
+import { sortedStops, type Gradient } from '../recipe/gradient';
+import { gradientMatrix } from '../recipe/gradient-place';
 import {
   frameMatrix,
   heldShapes,

@@ -12,7 +12,9 @@ import { elementEdges } from './edges';
 import type { Endless } from './endless';
 import { groundOfRecipe, type GroundScene } from './ground';
 import { buildMeasured } from './measured';
+import { coveredBy } from './covered';
 import { compileMotif, type CompiledMotif, type Element } from './motif';
+import { unitedMotif } from './united';
 import { pieceOf, type Piece } from './piece';
 
 export type { Piece };
@@ -164,13 +166,16 @@ function piecesOf(
   const motifs = new Map(recipe.motifs.map((motif) => [motif.id, motif]));
   const upright = imagesOf(unit, gap, repeat);
   const images = lie ? upright.map((image) => multiply(lie, image)) : upright;
-  const laid = images.length === 1 && !lie ? '' : JSON.stringify([unit, gap, repeat, lie]);
+  const united = options.skipAbutments ? 'apart' : '';
+  const laid = images.length === 1 && !lie ? united : JSON.stringify([unit, gap, repeat, lie, united]);
   return recipe.placings.flatMap((placing): Piece[] => {
     const motif = motifs.get(placing.motif);
     if (!motif) return [];
     const held = options.pieces?.get(placing);
     if (held && held.motif === motif && held.laid === laid) return held.pieces;
-    const pieces = placed(placing, motif, compiledMotif(motif, options.cache).elements, images);
+    const compiled = compiledMotif(motif, options.cache);
+    const { elements } = options.skipAbutments ? compiled : unitedMotif(compiled);
+    const pieces = placed(placing, motif, elements, images);
     options.pieces?.set(placing, { motif, laid, pieces });
     return pieces;
   });
@@ -231,5 +236,5 @@ function abutmentsOf(pieces: readonly Piece[], lattice: Lattice): Abutment[] {
       ? piece.elements.flatMap((element) => elementEdges(element, piece.matrix, index))
       : [],
   );
-  return findAbutments(edges, boxes, lattice);
+  return findAbutments(edges, boxes, lattice, coveredBy(pieces, lattice));
 }

@@ -151,33 +151,32 @@ export function abutmentMarkup(
   offsets: readonly Point[],
 ): string {
   if (scene.abutments.length === 0 || offsets.length === 0) return '';
-  const byPaint = new Map<string, string[]>();
+  const groups = new Map<string, { paint: string; wide: number; lines: string[] }>();
   for (const abutment of scene.abutments) {
-    const { paint } = abutment;
+    const { paint, alike, room } = abutment;
+    const wide = Math.min(width, 2 * room);
+    if (wide <= 0) continue;
     const { from, to } = runOn(abutment, width);
-    const lines = byPaint.get(paint) ?? [];
-    byPaint.set(paint, lines);
+    const key = `${paint} ${alike} ${num(wide)}`;
+    const group = groups.get(key) ?? { paint, wide, lines: [] };
+    groups.set(key, group);
     for (const { x, y } of offsets)
-      lines.push(`M${num(from.x + x)} ${num(from.y + y)}L${num(to.x + x)} ${num(to.y + y)}`);
+      group.lines.push(`M${num(from.x + x)} ${num(from.y + y)}L${num(to.x + x)} ${num(to.y + y)}`);
   }
-  return [...byPaint]
+  return [...groups.values()]
     .map(
-      ([paint, lines]) =>
-        `<path d="${lines.join('')}" fill="none" stroke="${colourOf(colours, paint)}" stroke-width="${num(width)}"/>`,
+      ({ paint, wide, lines }) =>
+        `<path d="${lines.join('')}" fill="none" stroke="${colourOf(colours, paint)}" stroke-width="${num(wide)}"/>`,
     )
     .join('');
 }
 
-/**
- * An abutment made longer by `by` at the ends where others meet it, so that no gap is left at the joint, and shorter
- * by a quarter as much at its free ends, so that nothing peeps out beside the pieces.
- */
-function runOn({ from, to, joinedFrom, joinedTo }: Abutment, by: number): { from: Point; to: Point } {
+/** An abutment made longer by as much as `by` where it may run on, so that no gap is left at a joint. */
+function runOn({ from, to, runFrom, runTo }: Abutment, by: number): { from: Point; to: Point } {
   const size = Math.hypot(to.x - from.x, to.y - from.y);
   const along = { x: (to.x - from.x) / size, y: (to.y - from.y) / size };
-  const inset = Math.min(by / 4, size / 4);
-  const start = joinedFrom ? -by : inset;
-  const end = joinedTo ? by : -inset;
+  const start = -Math.min(by, runFrom);
+  const end = Math.min(by, runTo);
   return {
     from: { x: from.x + along.x * start, y: from.y + along.y * start },
     to: { x: to.x + along.x * end, y: to.y + along.y * end },

@@ -15,6 +15,7 @@ import { applyChanges } from '../repo/layout-changes';
 import { createLayout } from '../repo/layouts';
 import { storeAsset } from '../repo/assets';
 import { createPalette } from '../repo/palettes';
+import { nameKey } from '../repo/names';
 import { createPattern, patchPattern } from '../repo/patterns';
 import { publish } from '../repo/publishing';
 import { createProject } from '../repo/projects';
@@ -51,11 +52,7 @@ function makeDemo(db: Db): void {
   const patternIds = new Map<string, string>();
   for (const plan of demoPatterns()) {
     const recipe = plan.stock ? plan.recipe : linkedRecipe(plan.recipe, links);
-    const made = need(createPattern(db, { ...plan, recipe }));
-    need(publish(db, made.id, made.version));
-    keep(db, made.id, plan, links);
-    if (plan.stock) db.update(pattern).set({ stock: true }).where(eq(pattern.id, made.id)).run();
-    patternIds.set(plan.name, made.id);
+    patternIds.set(plan.name, hang(db, { ...plan, recipe }, links));
   }
   const pictures = seedPictures(db);
   for (const { name, layouts } of DEMO_PROJECTS) {
@@ -78,6 +75,39 @@ function makeDemo(db: Db): void {
       );
     }
   }
+}
+
+/** Publishes a pattern with all that is kept of it; answers its id. */
+function hang(
+  db: Db,
+  plan: ReturnType<typeof demoPatterns>[number],
+  links: ReadonlyMap<Hex, string>,
+): string {
+  const made = need(createPattern(db, plan));
+  need(publish(db, made.id, made.version));
+  keep(db, made.id, plan, links);
+  if (plan.stock) db.update(pattern).set({ stock: true }).where(eq(pattern.id, made.id)).run();
+  return made.id;
+}
+
+/**
+ * Hangs the stock patterns that are not in the library, each in a transaction of its own, with `pause` after each, so that
+ * nothing else waits for all of them. One whose name is taken is left out. Answers how many were hung.
+ */
+export async function hangStock(db: Db, pause: () => Promise<unknown>): Promise<number> {
+  let count = 0;
+  for (const plan of demoPatterns().filter(({ stock }) => stock)) {
+    const taken = db
+      .select({ id: pattern.id })
+      .from(pattern)
+      .where(eq(pattern.nameKey, nameKey(plan.name)))
+      .get();
+    if (taken) continue;
+    db.transaction(() => hang(db, plan, new Map()));
+    count += 1;
+    await pause();
+  }
+  return count;
 }
 
 /** The pictures of the demo by name, kept as files that were brought in are. */

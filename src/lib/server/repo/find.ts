@@ -1,9 +1,10 @@
 import type { FoundPatterns, LibraryFacets, LibrarySort, PatternSummary } from '../../contract/data';
-import { deltaE2000Lab, MOST_LIGHTNESS, toLabD65, type Lab } from '../../core/colour/difference';
 import { STUDIO, type Db } from '../db/open';
 import { nameKey } from './names';
 import { statement } from './rows';
+import { searchWords, type WordSearch } from './search-words';
 import { summariesOf } from './summaries';
+import { coloursLike } from './used-colours';
 
 /** What to look for in the library; what is left out does not filter. Lengths in px. */
 export type PatternQuery = {
@@ -38,37 +39,67 @@ export type PatternQuery = {
 const NEAR = 12;
 
 /**
- * The patterns that match, one page of them, and how many there are. With search words the best match comes first:
- * a word in the name counts most, then tags, collections, description, credit, palette colours.
+ * The patterns that match, one page of them, and how many there are. With search words the best match comes first: whole
+ * words before beginnings before insides; among these a word in the name counts most, then tags, collections, description,
+ * credit, palette colours.
  */
 export function findPatterns(db: Db, query: PatternQuery): FoundPatterns {
-  const { from, where, values } = conditions(db, query);
-  const order = orderOf(query, from.match);
-  const { limit = 500, offset = 0 } = query;
-  const which = where.join(' AND ');
-  const ids = statement(
+  const words = searchWords(db, query.search ?? '');
+  const which = conditions(db, query, words);
+  const ids = foundIds(db, query, which, words);
+  const { limit = MOST_FOUND, offset = 0 } = query;
+  const known = offset === 0 && ids.length < limit;
+  const total = known ? ids.length : countOf(db, which);
+  return { total, patterns: summariesOf(db, ids), ...(words && { instead: words.instead }) };
+}
+
+/** The ids of one page of the patterns that match, without what is known of them. */
+export function patternIds(db: Db, query: PatternQuery): string[] {
+  const words = searchWords(db, query.search ?? '');
+  return foundIds(db, query, conditions(db, query, words), words);
+}
+
+/** One page of a search where no more is asked for. */
+const MOST_FOUND = 500;
+
+function foundIds(
+  db: Db,
+  query: PatternQuery,
+  { from, where, values }: Conditions,
+  words: WordSearch | null,
+): string[] {
+  const order = orderOf(query, words);
+  const { limit = MOST_FOUND, offset = 0 } = query;
+  return statement(
     db,
-    `SELECT p.id ${from.sql} ${order.join} WHERE ${which} ORDER BY ${order.by} LIMIT ? OFFSET ?`,
+    `SELECT p.id ${from} ${order.join} WHERE ${where.join(' AND ')} ORDER BY ${order.by} LIMIT ? OFFSET ?`,
   )
     .pluck()
-    .all(...values, limit, offset) as string[];
-  const known = offset === 0 && ids.length < limit;
-  const total = known
-    ? ids.length
-    : (statement(db, `SELECT count(*) ${from.sql} WHERE ${which}`)
-        .pluck()
-        .get(...values) as number);
-  return { total, patterns: summariesOf(db, ids) };
+    .all(...values, ...order.values, limit, offset) as string[];
 }
+
+const countOf = (db: Db, { from, where, values }: Conditions): number =>
+  statement(db, `SELECT count(*) ${from} WHERE ${where.join(' AND ')}`)
+    .pluck()
+    .get(...values) as number;
+
+/** The patterns that layouts used last, the latest first. */
+export const usedLately = (db: Db, count: number): string[] =>
+  statement(
+    db,
+    'SELECT id FROM pattern WHERE archived_at IS NULL AND newest > 0 AND last_used_at > 0 ORDER BY last_used_at DESC, name_key LIMIT ?',
+  )
+    .pluck()
+    .all(count) as string[];
 
 /** One page of the patterns that match. */
 export const listPatterns = (db: Db, query: PatternQuery): PatternSummary[] =>
   findPatterns(db, query).patterns;
 
-type Conditions = { from: { sql: string; match: boolean }; where: string[]; values: unknown[] };
+/** What is looked in, and what must hold there. */
+type Conditions = { from: string; where: string[]; values: unknown[] };
 
-function conditions(db: Db, query: PatternQuery): Conditions {
-  const match = matchText(query.search ?? '');
+function conditions(db: Db, query: PatternQuery, words: WordSearch | null): Conditions {
   const where = ['p.studio_id = ?'];
   const values: unknown[] = [STUDIO];
   const add = (condition: string, ...given: unknown[]): void => {
@@ -78,7 +109,7 @@ function conditions(db: Db, query: PatternQuery): Conditions {
   add(query.archived ? 'p.archived_at IS NOT NULL' : 'p.archived_at IS NULL');
   if (!query.drafts && !query.unpublished) add('p.newest > 0');
   if (query.unpublished) add('p.draft IS NOT NULL');
-  if (match !== null) add('pattern_search MATCH ?', match);
+  if (words) add('pattern_search MATCH ?', words.match);
   if (query.collection)
     add('p.id IN (SELECT pattern_id FROM collection_pattern WHERE collection_id = ?)', query.collection);
   if (query.tag) add('p.id IN (SELECT pattern_id FROM pattern_tag WHERE tag_key = ?)', nameKey(query.tag));
@@ -101,32 +132,8 @@ function conditions(db: Db, query: PatternQuery): Conditions {
       'p.id IN (SELECT pattern_id FROM pattern_colour WHERE hex IN (SELECT value FROM json_each(?)))',
       JSON.stringify(coloursLike(db, query.colour, query.near ?? NEAR)),
     );
-  const sql =
-    match === null ? 'FROM pattern p' : 'FROM pattern_search JOIN pattern p ON p.seq = pattern_search.rowid';
-  return { from: { sql, match: match !== null }, where, values };
-}
-
-/** The colours in use that are nearer than `near` (ΔE2000) to `hex`. */
-function coloursLike(db: Db, hex: string, near: number): string[] {
-  const used = statement(db, 'SELECT DISTINCT hex FROM pattern_colour').pluck().all() as string[];
-  const wanted = toLabD65(hex);
-  return used.filter((other) => {
-    const lab = labOf(other);
-    return Math.abs(lab.l - wanted.l) <= near * MOST_LIGHTNESS && deltaE2000Lab(wanted, lab) <= near;
-  });
-}
-
-/** Colours in Lab, kept from one search to the next: a hex value is always the same colour. */
-const labs = new Map<string, Lab>();
-const MOST_LABS = 200_000;
-
-function labOf(hex: string): Lab {
-  const held = labs.get(hex);
-  if (held) return held;
-  if (labs.size >= MOST_LABS) labs.clear();
-  const lab = toLabD65(hex);
-  labs.set(hex, lab);
-  return lab;
+  const sql = words ? 'FROM pattern_search JOIN pattern p ON p.seq = pattern_search.rowid' : 'FROM pattern p';
+  return { from: sql, where, values };
 }
 
 /** Weights of the columns: name, description, tags, collections, credit, colours. */
@@ -149,23 +156,21 @@ const ORDERS: Record<Exclude<LibrarySort, 'match'>, { by: string; down: boolean 
 const USES = `LEFT JOIN (SELECT f.pattern_id, count(*) AS uses FROM fill f JOIN shape s ON s.id = f.shape_id
   JOIN layout l ON l.id = s.layout_id WHERE l.archived_at IS NULL GROUP BY f.pattern_id) u ON u.pattern_id = p.id`;
 
-function orderOf(query: PatternQuery, match: boolean): { join: string; by: string } {
+const FIRST = '(p.seq IN (SELECT rowid FROM pattern_search WHERE pattern_search MATCH ?)) DESC';
+
+function orderOf(
+  query: PatternQuery,
+  words: WordSearch | null,
+): { join: string; by: string; values: string[] } {
   const sort = query.sort ?? 'match';
-  if (sort === 'match') return { join: '', by: match ? `${RANK}, p.name_key` : 'p.name_key' };
+  if (sort === 'match') {
+    const first = words?.first ?? [];
+    const by = words ? [...first.map(() => FIRST), RANK, 'p.name_key'] : ['p.name_key'];
+    return { join: '', by: by.join(', '), values: first };
+  }
   const { by, down } = ORDERS[sort];
   const direction = down !== Boolean(query.backwards) ? 'DESC' : 'ASC';
-  return { join: sort === 'uses' ? USES : '', by: `${by} ${direction}, p.name_key` };
-}
-
-/** The words of a search as an FTS5 query: every word must begin a word of the text; `null` for no words. */
-export function matchText(search: string): string | null {
-  const words = search.match(/[\p{L}\p{M}\p{N}]+/gu) ?? [];
-  return words.length === 0
-    ? null
-    : words
-        .slice(0, 20)
-        .map((word) => `"${word}"*`)
-        .join(' ');
+  return { join: sort === 'uses' ? USES : '', by: `${by} ${direction}, p.name_key`, values: [] };
 }
 
 /** What the library can be narrowed by, with how many patterns each has. */
@@ -187,5 +192,10 @@ export function libraryFacets(db: Db): LibraryFacets {
         LEFT JOIN pattern p ON p.id = m.pattern_id AND ${live} GROUP BY c.id ORDER BY c.name_key`,
     ),
     projects: all('SELECT id, name FROM project WHERE archived_at IS NULL ORDER BY name_key'),
+    latest: all(
+      `SELECT l.id, l.name, j.id AS projectId, j.name AS projectName FROM layout l JOIN project j ON j.id = l.project_id
+        WHERE l.archived_at IS NULL AND j.archived_at IS NULL ORDER BY l.updated_at DESC LIMIT 6`,
+    ),
+    filled: all('SELECT 1 FROM fill WHERE pattern_id IS NOT NULL LIMIT 1').length > 0,
   };
 }

@@ -19,6 +19,7 @@ import { paletteLinks } from './links';
 import { findRow, indexFacts, insertDraft, type PatternRow } from './pattern-rows';
 import { statement } from './rows';
 import { indexWords } from './search-index';
+import { forgetWords } from './search-words';
 import { draftKey, problemsOf, readStored, rememberSound, revisionKey } from './stored';
 import { summariesOf } from './summaries';
 import { nameKey } from './names';
@@ -228,6 +229,7 @@ export function deletePattern(db: Db, id: string, name: string): Outcome<{ id: s
         `“${row.name}” is used by ${uses === 1 ? 'one shape' : `${uses} shapes`}, archived layouts counted; replace it there first.`,
       );
     tx.delete(pattern).where(eq(pattern.id, id)).run();
+    forgetWords(db);
     note(tx, 'pattern.deleted', id, { name: row.name });
     return done({ id });
   });

@@ -1,5 +1,7 @@
 import type { Db } from '../db/open';
 import { statement } from './rows';
+import { forgetWords } from './search-words';
+import { noteColours } from './used-colours';
 
 /**
  * The search index and the columns that filters read are written here, after every change of a pattern, its tags,
@@ -27,6 +29,10 @@ export function indexRecipe(db: Db, id: string, recipe: IndexedRecipe): void {
     'INSERT INTO pattern_colour (pattern_id, position, hex, link) VALUES (?, ?, ?, ?)',
   );
   slots.forEach((slot, position) => add.run(id, position, slot.colour, slot.link ?? null));
+  noteColours(
+    db,
+    slots.map(({ colour }) => colour),
+  );
 }
 
 /** Writes the words by which a pattern is found. */
@@ -40,6 +46,7 @@ export function indexWordsOf(db: Db, ids: readonly string[]): void {
     'DELETE FROM pattern_search WHERE rowid IN (SELECT seq FROM pattern WHERE id IN (SELECT value FROM json_each(?)))',
   ).run(list);
   statement(db, WORDS).run(list);
+  forgetWords(db);
 }
 
 /** Patterns that follow palette colours get their new colours and, where they were renamed, their names. */
@@ -52,6 +59,10 @@ export function indexPaletteColours(
     'UPDATE pattern_colour SET hex = (SELECT hex FROM palette_colour WHERE id = ?) WHERE link = ?',
   );
   for (const colourId of recoloured) recolour.run(colourId, colourId);
+  const now = statement(db, 'SELECT hex FROM palette_colour WHERE id IN (SELECT value FROM json_each(?))')
+    .pluck()
+    .all(JSON.stringify(recoloured)) as string[];
+  noteColours(db, now);
   const users = statement(
     db,
     'SELECT DISTINCT pattern_id FROM pattern_colour WHERE link IN (SELECT value FROM json_each(?))',

@@ -15,6 +15,7 @@
   import { sayUses } from '../library/say';
   import { call } from '../state/api';
   import { closesByBack } from '../state/back';
+  import { takeBrought } from '../state/brought';
   import { BACK, lastLayout, layoutAddress, type LastLayout } from '../state/last-layout';
   import { linksFrom } from '../state/links';
   import { onLive } from '../state/live';
@@ -41,6 +42,9 @@
   import RepeatPanel from './RepeatPanel.svelte';
   import ScatterDialog from './ScatterDialog.svelte';
   import ScreenSize from './ScreenSize.svelte';
+  import LineCheck from '../components/LineCheck.svelte';
+  import { drawPlace, sayUnitPlace } from '../layout/line-check';
+  import { planeOf } from './plane';
   import { BenchShow } from './show.svelte';
   import ShowPanel from './ShowPanel.svelte';
   import SizeStrip from './SizeStrip.svelte';
@@ -66,6 +70,8 @@
   let publishing: Publishing | undefined = $state();
   let showKeys = $state(false);
   let busy = $state(false);
+  /** One asks whether a line of the unit view is real. */
+  let asking = $state(false);
 
   /** The drawing board, while a motif is drawn on; `null` while the unit is shown. */
   let board = $state.raw<Board | null>(null);
@@ -79,6 +85,9 @@
   let cameFrom: LastLayout | null = $state.raw(null);
   const motif = $derived(editor.still.motifs.find((held) => held.id === editor.motif) ?? null);
 
+  async function bringIn(files: readonly File[]): Promise<void> {
+    for (const file of files) await editor.addFile(file);
+  }
   function openBoard(motif: string): void {
     board = new Board(editor, motif, worker);
     editor.motif = motif;
@@ -121,9 +130,19 @@
     const wait = setTimeout(() => void checks.look(recipe), 250);
     return () => clearTimeout(wait);
   });
+  $effect(() => {
+    if (!editor.history.inGesture) show.noticePale(editor.recipe);
+  });
+  $effect(() => {
+    if (editor.id !== null) show.named(editor.id);
+  });
   $effect(() => () => worker.stop());
   onMount(() => {
     editor.recallUndo();
+    show.recallSurface(editor.id);
+    const draws = page.url.searchParams.get('start') === 'drawing';
+    if (draws && editor.id === null) openBoard(editor.addEmpty());
+    void bringIn(takeBrought());
     if (page.url.search.includes(BACK)) cameFrom = lastLayout();
     return () => editor.keepUndo();
   });
@@ -165,7 +184,11 @@
 />
 
 <div class="view">
-  <TopBar>
+  <TopBar
+    skip={drawing
+      ? { label: 'To the drawing tools', to: '[role="toolbar"] button' }
+      : { label: 'To the unit', to: '.unit-view' }}
+  >
     {#snippet trail()}
       {#if cameFrom}<a href={layoutAddress(cameFrom)}>← {cameFrom.what}</a> ·{/if}
       {#if editor.id === null}Bench{:else}<a href="/library/{editor.id}">Bench</a>{/if} /
@@ -185,6 +208,7 @@
         />
       {/if}
       {#if editor.newest > 0}
+        <Button onclick={() => publishing?.useIt()}>Use …</Button>
         <Button kind={editor.stock ? 'main' : 'plain'} onclick={() => publishing?.keepAsNew()}
           >Keep as new</Button
         >
@@ -230,6 +254,14 @@
       <div class="unit-box">
         <div inert={drawing !== null}>
           <UnitView bind:this={unitView} {editor} {view} {patternId} {show} />
+          {#if asking}
+            <LineCheck
+              {view}
+              draw={(box, side, how) => drawPlace(planeOf(editor, show.background, box), box, side, how)}
+              place={(at) => sayUnitPlace(editor.name, editor.stillScene, at, editor.measure)}
+              onend={() => (asking = false)}
+            />
+          {/if}
         </div>
         {#if drawing}
           <BoardView
@@ -252,6 +284,7 @@
           fitTitle="Fit (0)"
           onfit={() => (drawing ? boardView?.fit() : unitView?.fit())}
           onkeys={() => (showKeys = true)}
+          {...drawing ? {} : { online: () => (asking = !asking) }}
         >
           {#snippet more()}
             {#if !drawing}<button

@@ -3,7 +3,9 @@
   import { renameElement, slotsOf } from '$lib/core/recipe/edit';
   import { LIMITS } from '$lib/core/recipe/limits';
   import type { Motif } from '$lib/core/recipe/recipe';
-  import { drawingOf, transformElement, type DrawingContent } from '$lib/core/scene/drawing';
+  import { CSS_PPI } from '$lib/core/num/length';
+  import { drawingOf, lonePicture, transformElement, type DrawingContent } from '$lib/core/scene/drawing';
+  import { meanScale } from '$lib/core/scene/layout';
   import Choice from '../components/Choice.svelte';
   import NumberField from '../components/NumberField.svelte';
   import Panel from '../components/Panel.svelte';
@@ -18,14 +20,23 @@
   const used = $derived(slotsOf(content));
   const empty = $derived(content.elements.length === 0);
 
-  /** The drawing as it was before the gesture, sized so that one side has the number; both sides keep their ratio. */
-  function sized(side: 'width' | 'height', value: number, live: boolean): void {
+  /** Pixels to an inch that a picture has at the motif's size, and as the chosen piece shows it. */
+  const picture = $derived(lonePicture(content));
+  const ppi = $derived(picture ? CSS_PPI / meanScale(picture.matrix) : null);
+  const placedScale = $derived(
+    editor.single?.motif === motif.id
+      ? Math.max(...[editor.single.scaleX, editor.single.scaleY].map(Math.abs))
+      : 1,
+  );
+
+  /** The drawing as it was before the gesture, scaled by what is found for it; both sides keep their ratio. */
+  function sized(factorOf: (before: DrawingContent) => number, live: boolean): void {
     editor.setMotif(
       motif.id,
       (held) => {
         if (held.content.kind !== 'drawing') return held;
         const { elements, asset } = held.content;
-        const factor = value / Math.max(held.content[side], 1e-6);
+        const factor = factorOf(held.content);
         return {
           ...held,
           content: drawingOf(
@@ -37,10 +48,16 @@
       live,
     );
   }
-  const handlers = (side: 'width' | 'height') => ({
-    onlive: (value: number) => sized(side, value, true),
-    onset: (value: number) => sized(side, value, false),
+  const numbers = (factor: (before: DrawingContent, value: number) => number) => ({
+    onlive: (value: number) => sized((before) => factor(before, value), true),
+    onset: (value: number) => sized((before) => factor(before, value), false),
     oncancel: () => editor.history.cancel(),
+  });
+  const handlers = (side: 'width' | 'height') =>
+    numbers((before, value) => value / Math.max(before[side], 1e-6));
+  const byPpi = numbers((before, value) => {
+    const held = lonePicture(before);
+    return held ? CSS_PPI / meanScale(held.matrix) / value : 1;
   });
   function repaint(from: string, to: string): void {
     editor.setMotif(motif.id, (held) => {
@@ -77,6 +94,20 @@
           {...handlers('height')}
         />
       </span>
+      {#if ppi !== null}
+        <span>Resolution</span>
+        <span class="pair"
+          ><NumberField
+            label="Resolution of the picture"
+            value={ppi}
+            kind={{ suffix: '' }}
+            {...LIMITS.ppi}
+            {...byPpi}
+          /> <span class="muted">ppi</span>{#if Math.abs(placedScale - 1) > 1e-9}<span class="muted"
+              >, {Math.round(ppi / placedScale)} as placed</span
+            >{/if}</span
+        >
+      {/if}
       {#each used as slot, index (slot)}
         <span>Colour {index + 1}</span>
         <Choice

@@ -26,7 +26,8 @@
   type Props = {
     recipe: MeasuredRecipe;
     settled: MeasuredRecipe;
-    coverage: number | null;
+    /** The share that is inked: `null` while it is counted; left out where nobody counts it. */
+    coverage?: number | null;
     onlive: (recipe: MeasuredRecipe) => void;
     onset: (recipe: MeasuredRecipe) => void;
     oncancel: () => void;
@@ -159,10 +160,12 @@
       }}><Plus size={14} /> Add a band</Button
     >
   {/if}
-  <p class="coverage">
-    <span class="muted">Coverage</span>
-    <span class="mono">{coverage === null ? '…' : `${(coverage * 100).toFixed(2)} %`}</span>
-  </p>
+  {#if coverage !== undefined}
+    <p class="coverage">
+      <span class="muted">Coverage</span>
+      <span class="mono">{coverage === null ? '…' : `${(coverage * 100).toFixed(2)} %`}</span>
+    </p>
+  {/if}
   {#if onplacings}
     <Button kind="quiet" onclick={onplacings}>Go on by hand, as motifs</Button>
   {/if}

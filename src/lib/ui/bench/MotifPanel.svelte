@@ -123,6 +123,12 @@
       <li class="muted none">None yet. Draw one, or add a form or a file.</li>
     {/each}
   </ul>
+  {#if motif && editor.notes.has(motif.id)}
+    <div class="notes" role="note">
+      <strong>How “{motif.name}” came in</strong>
+      {#each editor.notes.get(motif.id) ?? [] as note (note)}<p>{note}</p>{/each}
+    </div>
+  {/if}
   {#if recipe.motifs.length > 0}
     <div class="scatter"><Button kind="quiet" onclick={onscatter}>Scatter …</Button></div>
   {/if}
@@ -135,6 +141,15 @@
 {/if}
 
 <style>
+  .notes {
+    display: grid;
+    gap: 4px;
+    margin: 6px 0;
+    padding: 8px 10px;
+    border-left: 3px solid var(--amber);
+    background: var(--amber-tint);
+    font-size: var(--small);
+  }
   section {
     padding: 14px 12px;
     border-bottom: 1px solid var(--rule);

@@ -3,7 +3,7 @@
   import { apply, multiply, type Affine } from '$lib/core/geom/affine';
   import { boxCentre } from '$lib/core/geom/box';
   import { boxCorners } from '$lib/core/geom/polygon';
-  import type { Point } from '$lib/core/geom/point';
+  import { length, subtract, type Point } from '$lib/core/geom/point';
   import { placingMatrix, type Placing } from '$lib/core/recipe/recipe';
   import { imagesOf } from '$lib/core/lattice/repeat';
   import { compileMotif } from '$lib/core/scene/motif';
@@ -31,6 +31,12 @@
       .map(({ x, y }) => `${x},${y}`)
       .join(' ');
   const grips = $derived(single ? corners(single, images[0]) : []);
+  /** What can be caught of a corner: less on a small piece, so that its middle is left to move it by. */
+  const reach = $derived.by(() => {
+    const [one, other, , last] = grips;
+    if (!one || !other || !last) return 24;
+    return Math.min(24, 0.6 * Math.min(length(subtract(one, other)), length(subtract(one, last))));
+  });
   const turner = $derived.by(() => {
     const box = single && boxes.get(single.motif);
     if (!single || !box) return null;
@@ -55,7 +61,7 @@
   {/each}
   {#if single && turner}
     {#each grips as corner, index (index)}
-      <Grip name="size-{index}" at={corner} turn={single.rotation} drag={sizing(context)} />
+      <Grip name="size-{index}" at={corner} turn={single.rotation} {reach} drag={sizing(context)} />
     {/each}
     <Grip
       name="turn"

@@ -1,8 +1,10 @@
 <script lang="ts">
   import { goto } from '$app/navigation';
-  import type { PublishPreview } from '$lib/contract/data';
+  import type { LibraryFacets, PublishPreview } from '$lib/contract/data';
   import type { Outcome } from '$lib/contract/failure';
   import NewThing from '../library/NewThing.svelte';
+  import { call } from '../state/api';
+  import UseIn from '../library/UseIn.svelte';
   import { fillAddress, lastLayout, layoutAddress } from '../state/last-layout';
   import { toasts } from '../state/toasts.svelte';
   import type { BenchEditor } from './editor.svelte';
@@ -20,6 +22,8 @@
 
   let keeping = $state(false);
   let naming = $state(false);
+  /** Where to use the pattern is asked: with what has just happened to it, or without. */
+  let using: { facets: LibraryFacets; said?: string } | null = $state.raw(null);
   let preview = $state.raw<PublishPreview | null>(null);
 
   /** The first time publishing asks for a name, where nobody has typed one; it shows first which uses it will change. */
@@ -34,6 +38,12 @@
     if (typeof found === 'string') toasts.problem(found);
     else if (found) preview = found;
     else await publishNow([]);
+  }
+  /** Asks in which layout the pattern is to be used. */
+  export async function useIt(said?: string): Promise<void> {
+    const found = await call<LibraryFacets>('GET', '/library');
+    if (found.ok) using = { facets: found.value, ...(said === undefined ? {} : { said }) };
+    else toasts.problem(found.failure.message);
   }
   /** Asks for the name of a copy and goes on with that. */
   export function keepAsNew(): void {
@@ -51,7 +61,10 @@
       toasts.show(`Revision ${editor.newest} of “${editor.name}” is in the library, and here.`);
       return void goto(layoutAddress(last));
     }
-    toasts.show(`Revision ${editor.newest} of “${editor.name}” is in the library.`, {
+    // The first time it asks where to go on with it; later the button beside *Publish* does.
+    const said = `Revision ${editor.newest} of “${editor.name}” is in the library.`;
+    if (editor.newest === 1) return useIt(said);
+    toasts.show(said, {
       ...(last && editor.id
         ? { action: { label: `Fill ${last.what}`, run: () => void goto(fillAddress(last, editor.id ?? '')) } }
         : {}),
@@ -82,6 +95,9 @@
     onpublish={publishNow}
     onclose={() => (preview = null)}
   />
+{/if}
+{#if using && editor.id}
+  <UseIn pattern={{ id: editor.id, name: editor.name }} {...using} onclose={() => (using = null)} />
 {/if}
 {#if keeping}
   <NewThing

@@ -126,21 +126,18 @@
     {#if problem}<p class="problem" role="alert">{problem}</p>{/if}
   {/if}
   <div class="lay">
-    <LayOn
-      value={show.surface}
-      onset={(value) => {
-        show.surface = value;
-        show.surfaceColour = null;
-      }}
-    />
+    <LayOn value={show.surface} onset={(value) => show.layOn(value)} />
     <ColourWell
       colour={show.surfaceColour ?? '#ffffff'}
       label="Another surface"
       {palettes}
       onlive={(colour) => (show.surfaceColour = colour)}
-      onset={(colour) => (show.surfaceColour = colour)}
+      onset={(colour) => show.layOn({ colour })}
     />
   </div>
+  {#if show.forPale}
+    <p class="muted pale" role="status">The art is pale: it lies on dark until you choose.</p>
+  {/if}
   <div class="size">
     <Button kind="quiet" onclick={oncalibrate}>Measure this screen …</Button>
   </div>
@@ -162,6 +159,10 @@
     border: 1px solid var(--rule);
     border-radius: 4px;
     font: 500 12px var(--mono);
+  }
+  .pale {
+    margin-top: 6px;
+    font-size: var(--small);
   }
   .problem {
     margin: 0 0 8px;

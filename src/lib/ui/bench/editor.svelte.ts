@@ -1,7 +1,8 @@
+import { SvelteMap } from 'svelte/reactivity';
 import type { ImportedMotif, PatternDetail } from '$lib/contract/data';
 import type { Point } from '$lib/core/geom/point';
 import { isIdentity } from '$lib/core/geom/affine';
-import { wrapDegrees } from '$lib/core/num/tolerance';
+import { clamp, roundTo, wrapDegrees } from '$lib/core/num/tolerance';
 import { intoUnit } from '$lib/core/lattice/reduce';
 import { latticeOf, pitchOf } from '$lib/core/lattice/repeat';
 import { checkRecipe } from '$lib/core/recipe/check';
@@ -23,13 +24,15 @@ import {
   type ComposedRecipe,
   type Motif,
   type MotifContent,
+  type PicturePaint,
   type Placing,
   type Recipe,
 } from '$lib/core/recipe/recipe';
 import { alignBoxes, type Alignment } from '$lib/core/recipe/align';
 import { restack } from '$lib/core/recipe/stack';
 import { resolveSlots } from '$lib/core/colour/slots';
-import { resolveGround } from '$lib/core/scene/layout';
+import { lonePicture } from '$lib/core/scene/drawing';
+import { meanScale, resolveGround } from '$lib/core/scene/layout';
 import type { WidestGap } from '$lib/core/scene/gap';
 import { asComposed } from '$lib/core/scene/by-hand';
 import { motifReach } from '$lib/core/scene/ink';
@@ -59,6 +62,8 @@ export class BenchEditor extends PatternKeeper {
 
   private readonly cache: MotifCache = new WeakMap();
   private readonly pieces: PieceCache = new WeakMap();
+  /** What could not be kept of files that motifs were made from, as long as the bench is open. */
+  readonly notes = new SvelteMap<string, readonly string[]>();
   private moving: ReadonlySet<string> | null = $state.raw(null);
   /** What is being dragged, as long as the drag lasts. */
   readonly movingPieces = $derived.by(() => (this.history.inGesture ? this.moving : null));
@@ -258,12 +263,23 @@ export class BenchEditor extends PatternKeeper {
       return;
     }
     const { name, content, slots, notes } = read.value;
-    this.addMotif(name, content, slots);
-    if (notes.length > 0)
-      toasts.show(`“${file.name}” came in with notes: ${notes.join(' ')}`, { kind: 'problem' });
+    const picture = lonePicture(content);
+    if (picture && this.composed.motifs.length === 0) this.suitPicture(motifSize(content), picture);
+    const motif = this.addMotif(name, content, slots);
+    if (notes.length === 0) return;
+    this.notes.set(motif, notes);
+    toasts.problem(`“${file.name}” came in with notes; they stand beside the motif.`);
   }
 
-  private addMotif(name: string, content: MotifContent, brought: Recipe['slots']): void {
+  /** An empty unit takes the size of the first picture, read in inches where the picture has a resolution of its own. */
+  private suitPicture({ width, height }: { width: number; height: number }, { matrix }: PicturePaint): void {
+    const { least, most } = LIMITS.unitSide;
+    const side = (length: number): number => clamp(roundTo(length, 6), least, most);
+    const measure = meanScale(matrix) === 1 ? 'px' : 'in';
+    this.history.live({ ...this.composed, measure, unit: { width: side(width), height: side(height) } });
+  }
+
+  private addMotif(name: string, content: MotifContent, brought: Recipe['slots']): string {
     const recipe = this.composed;
     const merged = mergeSlots(recipe.slots, content, brought);
     const motif: Motif = {
@@ -274,23 +290,34 @@ export class BenchEditor extends PatternKeeper {
       ),
       content: merged.content,
     };
-    this.commit({ ...recipe, slots: merged.slots, motifs: [...recipe.motifs, motif] });
+    // One step with its first placing.
+    this.history.live({ ...recipe, slots: merged.slots, motifs: [...recipe.motifs, motif] });
     this.place(motif.id);
+    return motif.id;
   }
 
-  /** Places a motif once more, beside the last one; one that is larger than the unit is scaled to fit. */
+  /**
+   * Places a motif once more, beside the last one. A picture comes in at its true size; of other motifs one that is larger
+   * than the unit is scaled to fit.
+   */
   place(motifId: string): void {
     const recipe = this.composed;
     const motif = recipe.motifs.find((held) => held.id === motifId);
     if (!motif) return;
     const size = motifSize(motif.content);
-    const fit = Math.min(1, (0.8 * recipe.unit.width) / size.width, (0.8 * recipe.unit.height) / size.height);
+    const isPicture = lonePicture(motif.content) !== null;
+    const room = Math.min((0.8 * recipe.unit.width) / size.width, (0.8 * recipe.unit.height) / size.height);
+    const fit = isPicture ? 1 : Math.min(1, room);
     const count = recipe.placings.length;
     const { width, height } = recipe.unit;
     const at = { x: width * (0.5 + 0.13 * count), y: height * (0.5 + 0.17 * count) };
     const placing = freshPlacing(newId(), motifId, at, fit);
     this.commit(this.tidied({ ...recipe, placings: [...recipe.placings, placing] }));
     this.select([placing.id]);
+    if (isPicture && (size.width > width || size.height > height))
+      toasts.show(`“${motif.name}” is larger than the unit; it lies there at its true size.`, {
+        action: { label: 'Fit the unit to the art', run: () => this.fit() },
+      });
   }
 
   /** Puts the chosen motif into the widest gap, as large as the circle lets it be, a little air left round it. */

@@ -13,23 +13,55 @@
     turn?: number;
     cursor?: string;
     title?: string | undefined;
+    /** The side of what can be caught of it, px: 24 (WCAG 2.2, 2.5.8) where its neighbours leave as much. */
+    reach?: number;
     drag: (node: SVGElement) => () => void;
   };
-  let { name, at, round = false, size = round ? 11 : 9, turn = 0, cursor, title, drag }: Props = $props();
+  let {
+    name,
+    at,
+    round = false,
+    size = round ? 11 : 9,
+    turn = 0,
+    cursor,
+    title,
+    reach = 24,
+    drag,
+  }: Props = $props();
+  const side = $derived(Math.max(size, reach));
 </script>
 
 <rect
   class="grip"
-  role="presentation"
-  data-handle={name}
   x={at.x - size / 2}
   y={at.y - size / 2}
   width={size}
   height={size}
   rx={round ? size / 2 : 0}
   transform="rotate({turn} {at.x} {at.y})"
+/>
+<rect
+  class="caught"
+  role="presentation"
+  data-handle={name}
+  x={at.x - side / 2}
+  y={at.y - side / 2}
+  width={side}
+  height={side}
+  rx={round ? side / 2 : 0}
+  transform="rotate({turn} {at.x} {at.y})"
   style:cursor={cursor ?? (round ? 'grab' : 'nwse-resize')}
   {@attach drag}
 >
   {#if title}<title>{title}</title>{/if}
 </rect>
+
+<style>
+  .grip {
+    pointer-events: none;
+  }
+  .caught {
+    fill: transparent;
+    pointer-events: all;
+  }
+</style>

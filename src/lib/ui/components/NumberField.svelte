@@ -226,6 +226,8 @@
   }
   input {
     box-sizing: content-box;
+    /* A target of 24 px (WCAG 2.2, 2.5.8) also for one digit. */
+    min-width: 24px;
     padding: 1px 0;
     border: 0;
     border-bottom: 1px dotted var(--rule-strong);

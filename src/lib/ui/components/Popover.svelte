@@ -1,6 +1,8 @@
 <script lang="ts">
   import type { Snippet } from 'svelte';
+  import { tick } from 'svelte';
   import { closesByBack } from '../state/back';
+  import { clearBox, clearest } from '../state/keep-clear';
 
   /** A button that opens a small panel beside it. It closes on Escape, on a press outside, and through `close`. */
   type Props = {
@@ -9,7 +11,7 @@
     width?: number;
     disabled?: boolean;
     buttonClass?: string;
-    /** Opens at the left edge of the window, so that what it is about can be seen and dragged meanwhile. */
+    /** What it steers lies on a stage: it opens at an edge of the window where it does not cover that, or covers least. */
     aside?: boolean;
     /** Told when it closes, however that came about. */
     onclose?: () => void;
@@ -36,7 +38,9 @@
   let trigger: HTMLButtonElement | undefined = $state();
   let panel: HTMLDivElement | undefined = $state();
 
-  function toggle(): void {
+  const kept = clearBox();
+
+  async function toggle(): Promise<void> {
     if (open) return close();
     const box = trigger?.getBoundingClientRect();
     if (!box) return;
@@ -47,6 +51,29 @@
       above,
     };
     open = true;
+    if (aside) await stepAside();
+  }
+  /** Once its height is known: at the left or right edge of the window, beside its button, or at the foot. */
+  async function stepAside(): Promise<void> {
+    await tick();
+    const box = kept();
+    if (!box || !panel) return;
+    const { top, bottom, height } = panel.getBoundingClientRect();
+    const [left, right] = [8, Math.max(8, window.innerWidth - width - 8)];
+    const high = Math.max(8, Math.min(top, window.innerHeight - height - 8));
+    const places = [
+      { left, top, bottom },
+      { left: right, top, bottom },
+      { left, top: window.innerHeight - height - 8, bottom: window.innerHeight - 8 },
+      { left: right, top: window.innerHeight - height - 8, bottom: window.innerHeight - 8 },
+    ].map((one) => ({ ...one, right: one.left + width }));
+    const best = clearest(places, box);
+    if (best)
+      place = {
+        left: best.left,
+        top: best === places[0] || best === places[1] ? high : best.top,
+        above: false,
+      };
   }
   function close(): void {
     if (!open) return;

@@ -3,8 +3,13 @@
   import { page } from '$app/state';
 
   /** The bar over every view: the mark, the three places, where one is, and the view's actions. */
-  type Props = { trail?: Snippet; actions?: Snippet };
-  let { trail, actions }: Props = $props();
+  type Props = {
+    trail?: Snippet;
+    actions?: Snippet;
+    /** What the first press of Tab offers to go to at once: its name, and where it is. */
+    skip?: { label: string; to: string };
+  };
+  let { trail, actions, skip }: Props = $props();
 
   const PLACES = [
     { href: '/library', label: 'Library' },
@@ -14,6 +19,11 @@
 </script>
 
 <header>
+  {#if skip}
+    <button type="button" class="skip" onclick={() => document.querySelector<HTMLElement>(skip.to)?.focus()}
+      >{skip.label}</button
+    >
+  {/if}
   <a class="brand" href="/library" aria-label="Isle, library">
     <svg viewBox="0 0 28 24" width="28" height="24" aria-hidden="true">
       <path d="M2 15a12 12 0 0 1 24 0z" fill="var(--kelp)" />
@@ -48,6 +58,24 @@
     padding: 0 14px;
     border-bottom: 1px solid var(--rule);
     background: var(--card);
+  }
+  .skip {
+    position: absolute;
+    top: 8px;
+    left: 8px;
+    z-index: 70;
+    padding: 6px 12px;
+    border: 2px solid var(--kelp);
+    border-radius: var(--radius);
+    background: var(--card);
+  }
+  .skip:not(:focus) {
+    width: 1px;
+    height: 1px;
+    padding: 0;
+    border: 0;
+    overflow: hidden;
+    clip-path: inset(50%);
   }
   .brand {
     display: inline-flex;

@@ -1,5 +1,6 @@
 <script lang="ts">
   import Keyboard from '@lucide/svelte/icons/keyboard';
+  import ScanSearch from '@lucide/svelte/icons/scan-search';
   import Redo from '@lucide/svelte/icons/redo-2';
   import Undo from '@lucide/svelte/icons/undo-2';
   import type { Snippet } from 'svelte';
@@ -12,9 +13,11 @@
     fitTitle: string;
     onfit: () => void;
     onkeys: () => void;
+    /** Asks whether a line of what is shown is real. */
+    online?: () => void;
     more?: Snippet;
   };
-  let { history, zoom, fitTitle, onfit, onkeys, more }: Props = $props();
+  let { history, zoom, fitTitle, onfit, onkeys, online, more }: Props = $props();
 </script>
 
 <ToolBar label="View">
@@ -33,6 +36,14 @@
     onclick={() => history.redo()}><Redo size={16} /></button
   >
   {@render more?.()}
+  {#if online}
+    <button
+      type="button"
+      title="Is this line real? Press one, and see whether the pattern has it or only the screen"
+      aria-label="Is this line real?"
+      onclick={online}><ScanSearch size={16} /></button
+    >
+  {/if}
   <button type="button" class="mono" title={fitTitle} onclick={onfit}>{Math.round(zoom * 100)} %</button>
   <button type="button" title="Keys (?)" aria-label="Keys" onclick={onkeys}><Keyboard size={16} /></button>
 </ToolBar>

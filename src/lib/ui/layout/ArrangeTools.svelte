@@ -11,7 +11,7 @@
   let { editor }: Props = $props();
 </script>
 
-<Popover label="Arrange" title="Line up, unite, group, copy in rows" width={300}>
+<Popover label="Arrange" title="Line up, unite, group, copy in rows" width={300} aside>
   {#snippet button()}<Layers size={16} />{/snippet}
   <ArrangePanel {editor} />
 </Popover>
@@ -19,6 +19,7 @@
   label="Transform by numbers"
   title="Move, scale, turn, skew or reflect by numbers"
   width={290}
+  aside
   onclose={() => editor.history.cancel()}
 >
   {#snippet button()}<Move3d size={16} />{/snippet}

@@ -49,10 +49,20 @@
 {/if}
 <div class="bar" role="group" aria-label="Fill">
   {#if !holder}
-    <div class="cell hint">
-      <span>Nothing is selected.</span>
-      <strong>Draw a shape on the stage or press one, then choose a hanger.</strong>
-    </div>
+    {#if editor.inHand}
+      <div class="cell hint">
+        <span>“{editor.inHand.name}” is in your hand.</span>
+        <strong>Draw a shape on the page; it is filled with it.</strong>
+      </div>
+      <div class="cell hint">
+        <Button kind="quiet" onclick={() => (editor.inHand = null)}>Put it down</Button>
+      </div>
+    {:else}
+      <div class="cell hint">
+        <span>Nothing is selected.</span>
+        <strong>Draw a shape on the stage or press one, then choose a hanger.</strong>
+      </div>
+    {/if}
   {:else}
     <div class="cell name">
       <span class="what"

@@ -1,16 +1,13 @@
 <script lang="ts">
   import Grip from '../components/Grip.svelte';
+  import { chain, scaling, translation } from '$lib/core/geom/affine';
   import { dot, subtract, type Point } from '$lib/core/geom/point';
   import { pointInSteps } from '$lib/core/geom/snap';
   import { clamp, roundTo } from '$lib/core/num/tolerance';
-  import {
-    pageOfShare,
-    shareOfPage,
-    type Gradient,
-    type GradientPlace,
-    type GradientStop,
-  } from '$lib/core/recipe/gradient';
+  import type { Gradient, GradientPlace, GradientStop } from '$lib/core/recipe/gradient';
+  import { gradientMatrix, pageOfShare, shareOfPage } from '$lib/core/recipe/gradient-place';
   import type { Shape } from '$lib/core/recipe/layout';
+  import { matrixText } from '$lib/core/svg/print';
   import type { LayoutEditor } from './editor.svelte';
   import { putGradient, roundShare } from './steer';
   import type { View } from './view.svelte';
@@ -23,6 +20,15 @@
   const ENDS = ['from', 'to'] as const;
   const from = $derived(view.toScreen(pageOfShare(shape, gradient.from)));
   const to = $derived(view.toScreen(pageOfShare(shape, gradient.to)));
+  /** The unit circle → the stage: a skewed shape has an ellipse for a rim. */
+  const rim = $derived(
+    chain(
+      translation(view.pan.x, view.pan.y),
+      scaling(view.zoom),
+      translation(shape.x, shape.y),
+      gradientMatrix(gradient, shape),
+    ),
+  );
   const title = { from: 'Start of the gradient', to: 'End of the gradient' };
   const along = (at: number): Point => ({
     x: from.x + (to.x - from.x) * at,
@@ -41,15 +47,18 @@
   function pulling(end: 'from' | 'to') {
     let start: Gradient;
     let frame: Shape;
+    let off: Point;
     return dragging({
       view,
-      start: () => {
+      start: (at) => {
         start = gradient;
         frame = shape;
+        off = subtract(at, pageOfShare(frame, start[end]));
       },
       move: (at, event) => {
         const other = pageOfShare(frame, start[end === 'from' ? 'to' : 'from']);
-        const to = event.shiftKey ? pointInSteps(other, at, 15) : at;
+        const pulled = subtract(at, off);
+        const to = event.shiftKey ? pointInSteps(other, pulled, 15) : pulled;
         show({ ...start, [end]: roundShare(shareOfPage(frame, to)) });
       },
       ...ending,
@@ -102,7 +111,7 @@
     <line class={layer} x1={from.x} y1={from.y} x2={to.x} y2={to.y} />
   {/each}
   {#if gradient.kind === 'radial'}
-    <circle class="rim" cx={from.x} cy={from.y} r={Math.hypot(to.x - from.x, to.y - from.y)} />
+    <circle class="rim" r="1" transform={matrixText(rim)} />
   {/if}
   <line
     class="catch"
@@ -149,6 +158,7 @@
     pointer-events: none;
     stroke: var(--signal);
     stroke-dasharray: 3 4;
+    vector-effect: non-scaling-stroke;
   }
   .catch {
     stroke: transparent;

@@ -1,68 +1,112 @@
 <script lang="ts">
-  import type { PatternSummary } from '$lib/contract/data';
+  import ListFilter from '@lucide/svelte/icons/list-filter';
+  import type { PaletteData, PatternSummary } from '$lib/contract/data';
   import { patternFills } from '$lib/core/recipe/layout';
   import DrawnPicture from '../components/DrawnPicture.svelte';
+  import Filters from '../library/Filters.svelte';
   import { PatternFinder } from '../library/pattern-finder.svelte';
   import PatternSearch from '../library/PatternSearch.svelte';
+  import { apiQuery, isNarrowed, PLAIN_VIEW, type LibraryView } from '../library/query';
   import { sayUnit, swatchUrl } from '../library/say';
   import { listKeys } from '../state/list-keys';
   import type { LayoutEditor } from './editor.svelte';
+  import { hangerGroups, type HangerGroup, type Hangers } from './hangers';
 
   /** The hangers beside the stage: find a pattern, press it to fill the selected shapes, or drag it onto a shape. */
-  type Props = { patterns: PatternSummary[]; editor: LayoutEditor };
-  let { patterns, editor }: Props = $props();
+  type Props = { hangers: Hangers; palettes: PaletteData[]; editor: LayoutEditor };
+  let { hangers, palettes, editor }: Props = $props();
 
-  const finder = new PatternFinder(() => patterns);
+  const finder = new PatternFinder(() => hangers.all);
+  let view: LibraryView = $state.raw(PLAIN_VIEW);
+  let narrowing = $state(false);
+  const groups: HangerGroup[] = $derived(
+    finder.isAnswer ? [{ name: '', patterns: finder.shown }] : hangerGroups(hangers),
+  );
   const used = $derived(
     new Set(editor.chosen.flatMap((shape) => patternFills(shape).map(({ pattern }) => pattern))),
   );
+
+  /** Only what is published can be hung: drafts stay out. */
+  function narrow(change: Partial<LibraryView>): void {
+    view = { ...view, ...change };
+    const { drafts: _drafts, sort: _sort, ...query } = apiQuery(view);
+    finder.narrow(isNarrowed(view) ? query : {});
+  }
 </script>
+
+{#snippet hanger(pattern: PatternSummary, first: boolean)}
+  <li>
+    <button
+      type="button"
+      class="hanger"
+      class:used={used.has(pattern.id)}
+      draggable="true"
+      tabindex={first ? 0 : -1}
+      title="Fill the selected shapes with {pattern.name}"
+      ondragstart={(event) => event.dataTransfer?.setData('application/x-isle-pattern', pattern.id)}
+      onclick={() => editor.fillWith(pattern.id)}
+    >
+      <span class="strip"
+        ><DrawnPicture src={swatchUrl(pattern, 340, 58, 0.5)} alt="" width={340} height={58} lazy /></span
+      >
+      <span class="line"
+        ><strong>{pattern.name}</strong><span class="mono muted"
+          >{pattern.facts ? sayUnit(pattern.facts) : ''}</span
+        ></span
+      >
+    </button>
+  </li>
+{/snippet}
 
 <aside aria-label="Hangers" {@attach listKeys(() => finder.ready)}>
   <div class="head">
-    <PatternSearch {finder} label="Find a pattern" />
+    <div class="search">
+      <button
+        type="button"
+        class="narrow"
+        class:holds={isNarrowed(view)}
+        aria-expanded={narrowing}
+        aria-label="Narrow the hangers"
+        title="Narrow by collection, tag, repeat, unit, colour …"
+        onclick={() => (narrowing = !narrowing)}><ListFilter size={16} /></button
+      >
+      <PatternSearch {finder} label="Find a pattern" />
+    </div>
+    {#if narrowing}
+      <div class="filters"><Filters {view} facets={hangers.facets} {palettes} onset={narrow} /></div>
+    {/if}
     <p class="muted">
       {editor.selected.size === 0
         ? 'Select a shape, then press a hanger, or drag one onto a shape.'
         : 'Press a hanger to fill what is selected.'}
     </p>
   </div>
-  <ul data-list>
-    {#each finder.shown as pattern (pattern.id)}
-      <li>
-        <button
-          type="button"
-          class:used={used.has(pattern.id)}
-          draggable="true"
-          title="Fill the selected shapes with {pattern.name}"
-          ondragstart={(event) => event.dataTransfer?.setData('application/x-isle-pattern', pattern.id)}
-          onclick={() => editor.fillWith(pattern.id)}
-        >
-          <span class="strip"
-            ><DrawnPicture src={swatchUrl(pattern, 212, 58, 0.5)} alt="" width={212} height={58} lazy /></span
-          >
-          <span class="line"
-            ><strong>{pattern.name}</strong><span class="mono muted"
-              >{pattern.facts ? sayUnit(pattern.facts) : ''}</span
-            ></span
-          >
-        </button>
-      </li>
-    {:else}
-      <li class="muted none">
-        {finder.problem ??
-          (finder.text === '' ? 'No patterns are published yet.' : `Nothing matches “${finder.text}”.`)}
-      </li>
+  <div class="list" data-list>
+    {#each groups as { name, patterns }, group (name)}
+      {#if name}<h2>{name}</h2>{/if}
+      <ul aria-label={name || undefined}>
+        {#each patterns as pattern, place (pattern.id)}
+          {@render hanger(pattern, group === 0 && place === 0)}
+        {/each}
+      </ul>
     {/each}
-  </ul>
+    {#if groups.every(({ patterns }) => patterns.length === 0)}
+      <p class="muted none">
+        {finder.problem ??
+          (finder.isAnswer
+            ? `Nothing here${finder.text === '' ? '' : ` matches “${finder.text}”`}${isNarrowed(view) ? ' within what it is narrowed by' : ''}.`
+            : 'No patterns are published yet.')}
+      </p>
+    {/if}
+  </div>
 </aside>
 
 <style>
   aside {
     display: flex;
     flex-direction: column;
+    min-width: 0;
     min-height: 0;
-    border-right: 1px solid var(--rule);
     background: var(--card);
   }
   .head {
@@ -72,13 +116,53 @@
     margin-top: 6px;
     font-size: var(--small);
   }
-  ul {
+  .search {
+    display: grid;
+    grid-template-columns: auto 1fr;
+    gap: 4px;
+    align-items: center;
+  }
+  .search > :global(p) {
+    grid-column: 1 / -1;
+  }
+  .narrow {
+    display: grid;
+    place-items: center;
+    width: 30px;
+    height: 30px;
+    padding: 0;
+    border: 1px solid var(--rule);
+    border-radius: var(--radius);
+    background: var(--card);
+    cursor: pointer;
+  }
+  .narrow.holds {
+    border-color: var(--kelp);
+    background: var(--kelp-tint);
+    color: var(--kelp);
+  }
+  .filters {
+    margin-top: 8px;
+  }
+  .list {
     flex: 1;
     min-height: 0;
-    padding: 4px 8px 16px;
+    padding: 0 0 16px;
     overflow: auto;
   }
-  button {
+  h2 {
+    padding: 8px 12px 2px;
+    color: var(--muted);
+    font-size: var(--small);
+    font-weight: 600;
+  }
+  /* A wide column hangs them side by side. */
+  ul {
+    display: grid;
+    grid-template-columns: repeat(auto-fill, minmax(168px, 1fr));
+    padding: 2px 8px;
+  }
+  .hanger {
     display: block;
     width: 100%;
     padding: 4px;
@@ -88,10 +172,10 @@
     text-align: left;
     cursor: grab;
   }
-  button:hover {
+  .hanger:hover {
     border-color: var(--rule-strong);
   }
-  button.used {
+  .hanger.used {
     border-color: var(--kelp);
   }
   .strip {

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { beforeNavigate, replaceState } from '$app/navigation';
   import { page } from '$app/state';
-  import type { LayoutData, PaletteData, PatternForUse, PatternSummary } from '$lib/contract/data';
+  import type { LayoutData, PaletteData, PatternForUse } from '$lib/contract/data';
   import type { Sight } from '$lib/core/colour/vision';
   import Button from '../components/Button.svelte';
   import NameField from '../components/NameField.svelte';
@@ -23,6 +23,7 @@
   import ExportDialog from './ExportDialog.svelte';
   import FillBar from './FillBar.svelte';
   import HangerPanel from './HangerPanel.svelte';
+  import type { Hangers } from './hangers';
   import { layoutKey, LAYOUT_KEYS, nextPart } from './keys';
   import KeysDialog from './KeysDialog.svelte';
   import Ledger from './Ledger.svelte';
@@ -31,6 +32,12 @@
   import ShapeTools from './ShapeTools.svelte';
   import Stage from './Stage.svelte';
   import { View } from './view.svelte';
+  import Sizer from '../components/Sizer.svelte';
+  import { keepClearOf } from '../state/keep-clear';
+  import { Room } from '../state/room.svelte';
+  import { selectionBox } from './arrange';
+  import MeasuredQuestion from './MeasuredQuestion.svelte';
+  import RoomChoice from './RoomChoice.svelte';
   import Columns from '@lucide/svelte/icons/columns-2';
   import StillStage from './StillStage.svelte';
   import { TextWriter } from './text-writer.svelte';
@@ -39,11 +46,28 @@
   type Props = {
     layout: LayoutData;
     patterns: PatternForUse[];
-    hangers: PatternSummary[];
+    hangers: Hangers;
     palettes: PaletteData[];
     shape: string | null;
   };
   let { layout, patterns, hangers, palettes: firstPalettes, shape }: Props = $props();
+
+  const room = new Room('layout', {
+    hangers: { usual: 236, least: 180, most: 560 },
+    fills: { usual: 147, least: 57, most: 420 },
+    ledger: { usual: 190, least: 64, most: 700 },
+  });
+  const view = new View();
+  let fillsHeight = $state(0);
+  let stages: HTMLElement | undefined = $state();
+  keepClearOf(() => {
+    const box = selectionBox(editor);
+    const at = [...(stages?.querySelectorAll('.stage') ?? [])].at(-1)?.getBoundingClientRect();
+    if (!box || !at) return null;
+    const from = view.toScreen(box);
+    const to = view.toScreen({ x: box.x + box.width, y: box.y + box.height });
+    return { left: at.left + from.x, top: at.top + from.y, right: at.left + to.x, bottom: at.top + to.y };
+  });
 
   // svelte-ignore state_referenced_locally
   const editor = new LayoutEditor(layout, patterns);
@@ -54,7 +78,6 @@
   const eyedropper = provideEyedropper();
   let sight: Sight = $state('full');
   let recolouring = $state(false);
-  const view = new View();
   let stage: Stage | undefined = $state();
   let peek: 'before' | 'plain' | null = $state(null);
   /** The layout as it was when it was pinned for comparison; it stands beside the present one. */
@@ -79,6 +102,8 @@
     if (done && editor.tool === 'text') editor.hand.used();
   }
   let showKeys = $state(false);
+  /** One asks whether a line on the stage is real. */
+  let asking = $state(false);
 
   async function comparePinned(): Promise<void> {
     pinned = pinned ? null : editor.doc;
@@ -94,6 +119,8 @@
     open: () => open(),
     peek: (what: 'before' | 'plain') => (peek = what),
     help: () => (showKeys = true),
+    fold: (part: 'hangers' | 'fills' | 'ledger' | 'all') =>
+      part === 'all' ? room.foldAll() : room.fold(part),
   };
   function onkey(event: KeyboardEvent): void {
     if (event.key === 'F6' && !(event.target as Element).closest('dialog')) {
@@ -151,11 +178,12 @@
     const what = shapes.length === 1 ? `“${chosenName}”` : `${shapes.length} shapes`;
     rememberLayout({ path: page.url.pathname, shapes, what });
   });
-  /** `?fill=` in the address fills what is selected with a pattern, once. */
+  /** `?fill=` in the address fills what is selected with a pattern, once; where nothing is, the pattern is in the hand. */
   onMount(() => {
+    room.recall();
     editor.recallUndo();
     const pattern = page.url.searchParams.get('fill');
-    if (pattern && editor.selected.size > 0) void editor.fillWith(pattern);
+    if (pattern) void (editor.selected.size > 0 ? editor.fillWith(pattern) : editor.bring(pattern));
     return () => editor.keepUndo();
   });
   beforeNavigate(({ willUnload, cancel }) => {
@@ -201,7 +229,7 @@
 />
 
 <div class="view">
-  <TopBar>
+  <TopBar skip={{ label: 'To the drawing tools', to: '[role="toolbar"] button' }}>
     {#snippet trail()}
       <a href="/projects/{layout.projectId}">{layout.projectName}</a> /
       <NameField
@@ -226,10 +254,15 @@
     {/snippet}
   </TopBar>
   <div class="columns">
-    <HangerPanel patterns={hangers} {editor} />
+    {#if !room.isFolded('hangers')}
+      <div class="hangers-box" style:width="{room.size('hangers')}px">
+        <HangerPanel {hangers} {palettes} {editor} />
+      </div>
+    {/if}
+    <Sizer {room} part="hangers" name="hangers" side="left" />
     <main class="work">
       <h1 class="visually-hidden">{editor.doc.name}</h1>
-      <div class="stages" class:two={pinned !== null}>
+      <div class="stages" class:two={pinned !== null} bind:this={stages}>
         {#if pinned}
           <div class="stage-box pinned"><StillStage doc={pinned} lookup={editor.lookup} {view} /></div>
         {/if}
@@ -246,6 +279,8 @@
             ontext={(at) => (writer = TextWriter.begin(editor, at))}
             onwritten={written}
             onopen={open}
+            {asking}
+            onasked={() => (asking = false)}
           />
         </div>
         {#if faults.length > 0}
@@ -260,6 +295,7 @@
           fitTitle="Fit the page (0)"
           onfit={() => stage?.fit()}
           onkeys={() => (showKeys = true)}
+          online={() => (asking = !asking)}
         >
           {#snippet more()}
             <button
@@ -270,11 +306,23 @@
               aria-label="Compare side by side"
               aria-pressed={pinned !== null}
               onclick={() => comparePinned()}><Columns size={16} /></button
-            ><SightChoice value={sight} onset={(value) => (sight = value)} />{/snippet}
+            ><RoomChoice {room} /><SightChoice value={sight} onset={(value) => (sight = value)} />{/snippet}
         </ViewTools>
       </div>
-      <FillBar {editor} patterns={hangers} {palettes} />
-      <div class="ledger-box"><Ledger {editor} /></div>
+      <Sizer {room} part="fills" name="fill bar" side="below" measured={fillsHeight} />
+      {#if !room.isFolded('fills')}
+        <div
+          class="fills-box"
+          bind:offsetHeight={fillsHeight}
+          style:height={room.isSized('fills') ? `${room.size('fills')}px` : undefined}
+        >
+          <FillBar {editor} patterns={hangers.all} {palettes} />
+        </div>
+      {/if}
+      <Sizer {room} part="ledger" name="ledger" side="below" />
+      {#if !room.isFolded('ledger')}
+        <div class="ledger-box" style:height="{room.size('ledger')}px"><Ledger {editor} /></div>
+      {/if}
     </main>
   </div>
 </div>
@@ -292,6 +340,9 @@
     onclose={() => (recolouring = false)}
   />
 {/if}
+{#if editor.trial.question}
+  <MeasuredQuestion trial={editor.trial} question={editor.trial.question} />
+{/if}
 {#if exporting}<ExportDialog {editor} onclose={() => (exporting = false)} />{/if}
 {#if showKeys}<KeysDialog keys={LAYOUT_KEYS} onclose={() => (showKeys = false)} />{/if}
 {#if stale}<StaleDialog message={stale.message} onmine={keepMine} ontheirs={takeTheirs} />{/if}
@@ -304,13 +355,19 @@
     overflow: hidden;
   }
   .columns {
-    display: grid;
-    grid-template-columns: 236px minmax(0, 1fr);
+    display: flex;
     flex: 1;
     min-height: 0;
   }
+  .hangers-box {
+    display: grid;
+    flex: none;
+    min-height: 0;
+    max-width: 60vw;
+  }
   .work {
     display: flex;
+    flex: 1;
     flex-direction: column;
     min-width: 0;
     min-height: 0;
@@ -348,8 +405,14 @@
     font-size: 12.5px;
     transform: translateX(-50%);
   }
+  .fills-box {
+    flex: none;
+    max-height: 60vh;
+    overflow: auto;
+    container: fills / inline-size;
+  }
   .ledger-box {
     flex: none;
-    height: min(200px, 26vh);
+    max-height: 60vh;
   }
 </style>

@@ -7,6 +7,7 @@
   import ColourwayPicker from './ColourwayPicker.svelte';
   import GroundPicker from './GroundPicker.svelte';
   import LookPicker from './LookPicker.svelte';
+  import MeasuredHere from './MeasuredHere.svelte';
   import Sharpness from './Sharpness.svelte';
   import type { LayoutEditor } from './editor.svelte';
 
@@ -40,6 +41,7 @@
   <span>Ground</span>
   <GroundPicker {editor} {fill} {recipe} {palettes} />
 </div>
+{#if recipe?.kind === 'measured' && fill.held === null}<MeasuredHere {editor} {fill} {recipe} />{/if}
 {#if ways.length > 0}
   <div class="cell">
     <span>Colourway</span>

@@ -161,8 +161,8 @@
         from = at;
       },
       move: (at, event) => {
-        // A dial's arms are short: it is pulled as if they were as long as those on the lattice.
-        const pulled = aside ? add(at0[axis], subtract(at, from)) : at;
+        // From where it was taken hold of; a dial's arms are pulled as if they were as long as those on the lattice.
+        const pulled = add(at0[axis], subtract(at, from));
         const factor = armFactor(at0.hub, at0[axis], pulled);
         const alone = event.shiftKey;
         held = at0.hub;
@@ -181,6 +181,18 @@
       ...ending,
     });
   }
+  /** What can be caught of the hub and the arms: no more than lies between them. */
+  const reach = $derived(
+    shown
+      ? Math.min(
+          24,
+          0.95 *
+            Math.min(
+              ...(['across', 'down'] as const).map((axis) => length(subtract(shown[axis], shown.hub))),
+            ),
+        )
+      : 24,
+  );
 </script>
 
 {#snippet lines(drawn: Drawn)}
@@ -216,6 +228,7 @@
         size={10}
         turn={45 + fill.rotation}
         title="Scale the pattern; Shift for this direction alone"
+        {reach}
         drag={scaling(axis)}
       />
     {/each}
@@ -226,6 +239,7 @@
       round
       cursor="move"
       title="Slide the pattern"
+      {reach}
       drag={sliding()}
     />
   </g>

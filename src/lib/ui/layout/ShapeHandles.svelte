@@ -32,7 +32,7 @@
   const corners = $derived(frameCorners(shape).map((corner) => view.toScreen(corner)));
   const turner = $derived.by(() => {
     const corner = corners[2] ?? { x: 0, y: 0 };
-    const out = applyVector(shapeLinear(shape), { x: 14, y: 14 });
+    const out = applyVector(shapeLinear(shape), { x: 18, y: 18 });
     return { x: corner.x + out.x, y: corner.y + out.y };
   });
   /** Px of a side on the screen from which its own handle has room between those of the corners. */
@@ -49,6 +49,8 @@
       ({ handle: { across, down } }) => (across !== 0 || room.across) && (down !== 0 || room.down),
     ),
   );
+  /** What can be caught of a handle: less on a small shape, so that its middle is left to move it by. */
+  const reach = $derived(Math.min(24, 0.6 * Math.min(shape.width, shape.height) * view.zoom));
   const cursors = ['nwse-resize', 'ns-resize', 'nesw-resize', 'ew-resize'];
   const cursorOf = (index: number): string =>
     cursors[Math.round(index + shape.rotation / 45 + 800) % 4] ?? 'move';
@@ -117,6 +119,7 @@
       turn={shape.rotation}
       cursor={cursorOf(index)}
       title={handle.across === 0 || handle.down === 0 ? 'Size it; Ctrl or Cmd to skew it' : undefined}
+      {reach}
       drag={sizing(handle)}
     />
   {/each}

@@ -5,6 +5,8 @@
   import { compileShape, recompileShape, type ShapePaint, type ShapeScene } from '$lib/core/scene/layout';
   import type { Sight } from '$lib/core/colour/vision';
   import type { Eyedropper } from '../state/eyedropper.svelte';
+  import LineCheck from '../components/LineCheck.svelte';
+  import { drawPlace, placeInPattern } from './line-check';
   import { Bases } from './bases';
   import { MaskPictures } from './mask-pictures';
   import type { MaskBrushNumbers } from './mask-brush';
@@ -35,6 +37,9 @@
     onwritten: () => void;
     /** Told that the selected shape was pressed twice. */
     onopen: () => void;
+    /** True while one asks whether a line is real. */
+    asking?: boolean;
+    onasked?: () => void;
   };
   let {
     editor,
@@ -47,6 +52,8 @@
     ontext,
     onwritten,
     onopen,
+    asking = false,
+    onasked = () => undefined,
   }: Props = $props();
 
   const prefix = $props.id();
@@ -59,7 +66,9 @@
 
   let width = $state(0);
   let height = $state(0);
-  let fitted = false;
+  /** The view of the last fitting: while it still holds, the page is fitted anew when the stage gets another size. */
+  let fitted: { zoom: number; pan: Point } | null = null;
+  let pressing = $state(false);
   // The mask's brush starts at a twelfth of the page.
   let maskBrush: MaskBrushNumbers = $state.raw({
     size: untrack(() => Math.min(editor.doc.width, editor.doc.height)) / 12,
@@ -130,16 +139,19 @@
     );
   });
 
+  // Not while something is dragged, which would slip from under the pointer.
   $effect(() => {
-    if (width > 0 && height > 0 && !fitted) {
-      fitted = true;
-      fit();
-    }
+    if (width === 0 || height === 0 || pressing) return;
+    untrack(() => {
+      if (!fitted || (view.zoom === fitted.zoom && samePoint(view.pan, fitted.pan))) fit();
+    });
   });
+  const samePoint = (one: Point, other: Point): boolean => one.x === other.x && one.y === other.y;
 
   export function fit(): void {
     const side = Math.max(MARGIN.side, Math.min(DIAL_ROOM.most, width * DIAL_ROOM.share));
     view.fit({ width, height }, doc, { ...MARGIN, side });
+    fitted = { zoom: view.zoom, pan: view.pan };
   }
   export function lifeSize(): void {
     view.centre({ width, height }, doc, 1);
@@ -169,6 +181,12 @@
     if (event.button === 1) panFrom(view, event);
   }
 
+  const stageScene = $derived({
+    width: doc.width,
+    height: doc.height,
+    background: doc.background,
+    shapes: shownScenes,
+  });
   const targetScene = $derived(scenes.find((scene) => scene.id === dropTarget) ?? null);
 </script>
 
@@ -184,6 +202,9 @@
     }
   }}
   onkeyup={(event) => event.key === ' ' && (spaceDown = false)}
+  onpointerdowncapture={(event) => (pressing = (event.target as Element).closest('.sheet') !== null)}
+  onpointerup={() => (pressing = false)}
+  onpointercancel={() => (pressing = false)}
 />
 
 <!-- The stage takes keys itself; each shape is also a row of the ledger. -->
@@ -261,10 +282,14 @@
     <MaskBrushTools {editor} shape={single} brush={maskBrush} onset={(next) => (maskBrush = next)} />
   {/if}
   {#if eyedropper?.active}
-    <PickLayer
-      {eyedropper}
+    <PickLayer {eyedropper} {view} scene={stageScene} />
+  {/if}
+  {#if asking}
+    <LineCheck
       {view}
-      scene={{ width: doc.width, height: doc.height, background: doc.background, shapes: scenes }}
+      draw={(box, side, how) => drawPlace(stageScene, box, side, how)}
+      place={(at) => placeInPattern(editor, at)}
+      onend={onasked}
     />
   {/if}
   {#if previewing}

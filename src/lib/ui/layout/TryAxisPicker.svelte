@@ -4,6 +4,8 @@
   import type { Fill } from '$lib/core/recipe/fill';
   import { LIMITS } from '$lib/core/recipe/limits';
   import type { TryAxis, TryGround, TryProperty } from '$lib/core/recipe/strike-off';
+  import { PatternFinder } from '../library/pattern-finder.svelte';
+  import PatternSearch from '../library/PatternSearch.svelte';
   import Choice from '../components/Choice.svelte';
   import Tick from '../components/Tick.svelte';
   import { freshAxis, isNumbers, readNumbers, triesOf, TRY_NAMES, typedNumbers } from './tries';
@@ -23,6 +25,13 @@
   let { label, axis, fill, ways, patterns, palettes, optional = false, taken, onset }: Props = $props();
 
   let problem: string | null = $state(null);
+  const finder = new PatternFinder(() => patterns, 30);
+  /** What is tried already stands in front of what is found. */
+  function listed(tried: readonly string[]): PatternSummary[] {
+    if (finder.isAnswer) return [...finder.shown];
+    const held = patterns.filter(({ id }) => tried.includes(id));
+    return [...held, ...patterns.filter((one) => !held.includes(one))];
+  }
   const properties = $derived(triesOf(fill, ways.length).filter((one) => one !== taken));
   const options = $derived([
     ...(optional ? [['none', 'nothing more'] as const] : []),
@@ -97,20 +106,19 @@
       {/each}
     </div>
   {:else if axis?.property === 'pattern'}
+    <PatternSearch {finder} label="Find a pattern to try" />
     <div class="ticks">
-      {#each patterns as pattern (pattern.id)}
+      {#each listed(axis.values) as pattern (pattern.id)}
         <Tick
           label={pattern.name}
           checked={axis.values.includes(pattern.id)}
           onset={() => {
-            const values = toggled(
-              axis.values,
-              pattern.id,
-              patterns.map(({ id }) => id),
-            );
+            const values = toggled(axis.values, pattern.id, [...new Set([...axis.values, pattern.id])]);
             if (values.length > 0) onset({ ...axis, values });
           }}
         />
+      {:else}
+        <span class="muted">{finder.problem ?? `Nothing is called “${finder.text.trim()}”.`}</span>
       {/each}
     </div>
   {:else if axis?.property === 'ground'}

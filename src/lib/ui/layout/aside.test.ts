@@ -31,10 +31,10 @@ describe('a dial beside a shape', () => {
   it('stands at the right first, else left, below or above, and in the corner where there is no room', () => {
     const at = (x: number, y: number, width: number, height: number) =>
       besides({ x, y, width, height }, STAGE, RADIUS);
-    expect(at(400, 200, 100, 100)).toEqual({ x: 561, y: 250 });
-    expect(at(600, 200, 390, 100)).toEqual({ x: 539, y: 250 });
-    expect(at(20, 60, 960, 200)).toEqual({ x: 500, y: 321 });
-    expect(at(20, 300, 960, 190)).toEqual({ x: 500, y: 239 });
+    expect(at(400, 200, 100, 100)).toEqual({ x: 571, y: 250 });
+    expect(at(600, 200, 390, 100)).toEqual({ x: 529, y: 250 });
+    expect(at(20, 60, 960, 200)).toEqual({ x: 500, y: 331 });
+    expect(at(20, 300, 960, 190)).toEqual({ x: 500, y: 229 });
     expect(at(-200, -200, 1400, 900)).toEqual({ x: 45, y: 455 });
   });
 });

@@ -7,7 +7,7 @@ type Room = { width: number; height: number };
 /** What of a stage is free: below the tool bars, off its edges, px. */
 const INSET = { top: 52, side: 6, foot: 6 };
 /** The shape's own handles lie around it, px. */
-const OFF = 22;
+const OFF = 32;
 
 /**
  * Where a dial of `radius` px stands aside of a shape that fills `box` of a stage, so that it never lies where one takes

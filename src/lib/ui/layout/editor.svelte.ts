@@ -14,10 +14,30 @@ import { moveInStack, tidyGroups } from './doc';
 import { sayLocked } from './locks';
 import { FRESH_COLOUR, freshOf, freshStroke, refilled, type NewFill } from './fresh-fills';
 
+import { MeasuredTrial } from './measured-trial.svelte';
 import { LayoutSession } from './session.svelte';
 
 /** What the layout view does to its document: it adds, orders and takes away shapes, and fills them. */
 export class LayoutEditor extends LayoutSession {
+  /** Numbers of a measured pattern that are changed where it is used. */
+  readonly trial: MeasuredTrial = new MeasuredTrial(this);
+  /** A pattern that was brought along: the next shape that is drawn without a fill is filled with it. */
+  inHand: { id: string; name: string } | null = $state.raw(null);
+
+  /** Takes a pattern into the hand, and a tool that draws. */
+  async bring(patternId: string): Promise<void> {
+    if (!(await this.loadPattern(patternId))) return;
+    this.inHand = { id: patternId, name: this.patterns.get(patternId)?.name ?? '' };
+    if (this.tool === 'select') this.take('rectangle');
+  }
+
+  private withBrought(shape: Shape): Shape {
+    const { inHand } = this;
+    if (!inHand || shape.fills.length > 0 || shape.stroke) return shape;
+    this.inHand = null;
+    return { ...shape, fills: [refilled(null, inHand.id)] };
+  }
+
   /** Adds shapes in front and selects them; `group` is a fresh group that they lie in. */
   addShapes(shapes: readonly Shape[], group: ShapeGroup | null = null): void {
     const { doc } = this.history;
@@ -26,7 +46,10 @@ export class LayoutEditor extends LayoutSession {
       shapes.map(({ name }) => name),
       doc.shapes.map(({ name }) => name),
     );
-    const named = shapes.map((shape, index) => ({ ...shape, name: names[index] ?? shape.name }));
+    const named = shapes.map((shape, index) => ({
+      ...this.withBrought(shape),
+      name: names[index] ?? shape.name,
+    }));
     const groups = group ? [...doc.groups, group] : doc.groups;
     this.history.commit({ ...doc, shapes: [...doc.shapes, ...named], groups });
     this.select(shapes.map(({ id }) => id));

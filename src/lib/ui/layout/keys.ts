@@ -21,11 +21,12 @@ export const LAYOUT_KEYS = [
   ['Alt while pressing', 'Choose one shape of a group alone'],
   ['[ and ]', 'Send back, bring forward'],
   ['Ctrl/Cmd+A', 'Select all shapes'],
-  ['F6', 'Go on to the stage, the fill bar or the ledger; with Shift back'],
+  ['F6', 'Go on to the stage, the tools, the fill bar, the ledger or the hangers; with Shift back'],
   ['Escape', 'Give up a drag, or the selection'],
   ['Ctrl/Cmd+Z', 'Undo; with Shift redo'],
   ['V held, W held', 'See the layout before the last step; without its patterns'],
   ['0 and 1', 'Fit the page, 100 %'],
+  ['2, 3, 4 and 5', 'Fold or open the hangers, the fill bar, the ledger; only the stage'],
   ['Ctrl/Cmd+wheel', 'Zoom at the pointer'],
   ['Space, middle button', 'Pan while dragging'],
   ['Shift while dragging', 'Straight moves, equal sides, steps of 15°'],
@@ -39,6 +40,7 @@ export type KeyActions = {
   help: () => void;
   open: () => void;
   peek: (what: 'before' | 'plain') => void;
+  fold: (part: 'hangers' | 'fills' | 'ledger' | 'all') => void;
 };
 
 const ARROWS: Record<string, { x: number; y: number }> = {
@@ -70,6 +72,10 @@ export function layoutKey(event: KeyboardEvent, editor: LayoutEditor, actions: K
     ']': () => editor.restack('front'),
     '0': actions.fit,
     '1': actions.lifeSize,
+    '2': () => actions.fold('hangers'),
+    '3': () => actions.fold('fills'),
+    '4': () => actions.fold('ledger'),
+    '5': () => actions.fold('all'),
     '?': actions.help,
     Enter: actions.open,
     v: () => actions.peek('before'),
@@ -105,22 +111,22 @@ function commandKey(key: string, shift: boolean, editor: LayoutEditor): boolean 
   return true;
 }
 
-/** What has the keyboard first in each part of the view. */
+/** The parts of the view in the order that F6 goes through them, and what has the keyboard first in each. */
 const PARTS: readonly { part: string; first: string[] }[] = [
   { part: '.stage', first: ['.stage'] },
+  { part: '[role="toolbar"]', first: ['[role="toolbar"] button'] },
   { part: '.bar', first: ['.bar input', '.bar button'] },
   { part: '.ledger', first: ['.ledger tr[aria-selected="true"]', '.ledger tr[tabindex]', '.ledger input'] },
+  { part: '.hangers-box', first: ['.hangers-box input'] },
 ];
 
-/** Takes the keyboard on to the next part of the view, or back. */
+/** Takes the keyboard on to the next part of the view that is there, or back. */
 export function nextPart(step: 1 | -1): void {
   const held = PARTS.findIndex(({ part }) => document.activeElement?.closest(part));
   const from = held < 0 && step < 0 ? 0 : held;
-  const next = PARTS[(from + step + PARTS.length) % PARTS.length];
-  for (const selector of next?.first ?? []) {
-    const target = document.querySelector<HTMLElement>(selector);
-    if (!target) continue;
-    target.focus();
-    return;
+  for (let count = 1; count <= PARTS.length; count += 1) {
+    const { first } = PARTS[(from + step * count + PARTS.length * PARTS.length) % PARTS.length]!;
+    const target = first.map((selector) => document.querySelector<HTMLElement>(selector)).find((one) => one);
+    if (target) return target.focus();
   }
 }

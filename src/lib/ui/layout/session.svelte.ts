@@ -9,6 +9,7 @@ import type { Colourway } from '$lib/core/colour/colourway';
 import type { Tint } from '$lib/core/colour/tint';
 import { freeName } from '$lib/core/recipe/edit';
 import { followColourway, followRecipe } from '$lib/core/recipe/links';
+import type { Recipe } from '$lib/core/recipe/recipe';
 import { shownTints } from '$lib/core/recipe/recolour';
 import { moveBy, type TransformScope } from '$lib/core/recipe/transform';
 import { patternLookup, shownRevision } from '$lib/core/scene/library';
@@ -257,6 +258,12 @@ export class LayoutSession {
     const fresh = await call<{ layout: LayoutData; patterns: PatternForUse[] }>('GET', `/layouts/${this.id}`);
     if (!fresh.ok) return;
     for (const pattern of fresh.value.patterns) this.patterns.set(pattern.id, pattern);
+  }
+
+  /** Shows a pattern with another recipe in the place of one of its revisions, on this view alone. */
+  showRecipe(id: string, revision: number, recipe: Recipe): void {
+    const held = this.patterns.get(id);
+    if (held) this.patterns.set(id, { ...held, recipes: { ...held.recipes, [revision]: recipe } });
   }
 
   /** The recipe that a fill shows, where it is known. */

@@ -12,9 +12,11 @@
     /** What it would fill: the shapes worked on last. */
     fills: string | null;
     onfill: () => void;
+    /** Asks in which layout to use it. */
+    onuse: () => void;
     onexport: () => void;
   };
-  let { pattern, surface, fills, onfill, onexport }: Props = $props();
+  let { pattern, surface, fills, onfill, onuse, onexport }: Props = $props();
   const facts = $derived(pattern.facts);
 </script>
 
@@ -72,7 +74,10 @@
   <div class="actions">
     <Button kind="main" href="/library/{pattern.id}">Open</Button>
     <Button href="/library/{pattern.id}/bench">On the bench</Button>
-    {#if pattern.newest > 0}<Button onclick={onexport}>Hand out …</Button>{/if}
+    {#if pattern.newest > 0}
+      <Button onclick={onuse}>Use …</Button>
+      <Button onclick={onexport}>Hand out …</Button>
+    {/if}
   </div>
   {#if pattern.newest > 0 && fills !== null}
     <Button kind="quiet" title="F" onclick={onfill}>Fill {fills}</Button>

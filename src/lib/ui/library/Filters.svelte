@@ -15,7 +15,8 @@
     facets: LibraryFacets;
     palettes: PaletteData[];
     onset: (change: Partial<LibraryView>) => void;
-    oncollections: () => void;
+    /** Opens what keeps the collections; left out where there is no place for it. */
+    oncollections?: () => void;
   };
   let { view, facets, palettes, onset, oncollections }: Props = $props();
 
@@ -47,7 +48,7 @@
           >
         {/each}
       </div>
-      {#if key === 'collection'}
+      {#if key === 'collection' && oncollections}
         <div class="foot">
           <Button
             kind="quiet"

@@ -1,6 +1,12 @@
 <script lang="ts">
   import Columns3 from '@lucide/svelte/icons/columns-3';
-  import { LIBRARY_SORTS, type LibraryFacets, type LibrarySort, type PaletteData } from '$lib/contract/data';
+  import {
+    LIBRARY_SORTS,
+    type FoundPatterns,
+    type LibraryFacets,
+    type LibrarySort,
+    type PaletteData,
+  } from '$lib/contract/data';
   import LayOn from '../components/LayOn.svelte';
   import Popover from '../components/Popover.svelte';
   import SightChoice from '../components/SightChoice.svelte';
@@ -9,7 +15,7 @@
   import { COLUMNS, writeColumns, type Column } from './columns';
   import Filters from './Filters.svelte';
   import type { LibraryView } from './query';
-  import { sayPatterns, sayPercent } from './say';
+  import { sayInstead, sayPatterns, sayPercent } from './say';
   import type { ShownAs } from './shown';
 
   /** What of the library is shown, in which order and how: search, filters, sort and the common scale. */
@@ -20,6 +26,7 @@
     facets: LibraryFacets;
     palettes: PaletteData[];
     total: number;
+    instead: NonNullable<FoundPatterns['instead']>;
     shownAs: ShownAs;
     /** What is typed and not yet searched for. */
     typed: string | null;
@@ -36,6 +43,7 @@
     facets,
     palettes,
     total,
+    instead,
     shownAs,
     typed,
     sort,
@@ -149,7 +157,9 @@
   <Filters {view} {facets} {palettes} {onset} {oncollections} />
   <span class="space"></span>
   <SightChoice value={sight} onset={(value) => onaddress({ sight: value === 'full' ? null : value })} />
-  <span class="muted count" aria-live="polite">{sayPatterns(total)}</span>
+  <span class="muted count" aria-live="polite"
+    >{[...instead.map(sayInstead), sayPatterns(total)].join(' · ')}</span
+  >
   <label class="field">
     <span class="muted">by</span>
     <select

@@ -11,8 +11,8 @@
   {#if view.search !== '' || isNarrowed(view)}
     <h2>{view.search === '' ? 'No pattern is like that' : `Nothing matches “${view.search}”`}</h2>
     <p>
-      The search looks for the beginnings of words in names, descriptions, tags, collections, credits and the
-      names of palette colours. Try fewer words, or take a filter off.
+      The search looks in names, descriptions, tags, collections, credits and the names of palette colours,
+      also inside words and with one wrong letter. Try fewer words, or take a filter off.
     </p>
     <Button onclick={onall}>Show all patterns</Button>
   {:else if view.show === 'archived'}
@@ -25,9 +25,7 @@
     <Button href="/library">Back to all patterns</Button>
   {:else}
     <h2>No patterns yet</h2>
-    <p>
-      Make the first one from a simple shape or an SVG file, or open a library file that somebody handed you.
-    </p>
+    <p>Everything here is in the archive or not begun.</p>
     <Button kind="main" href="/library/new">New pattern</Button>
   {/if}
 </div>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { sayInstead } from './say';
   import type { PatternFinder } from './pattern-finder.svelte';
 
   /** The field above a list of patterns: what is typed is found. */
@@ -13,6 +14,7 @@
   value={finder.text}
   oninput={(event) => finder.find(event.currentTarget.value)}
 />
+{#each finder.instead as one (one.typed)}<p class="muted" role="status">{sayInstead(one)}</p>{/each}
 
 <style>
   input {
@@ -21,5 +23,9 @@
     border: 1px solid var(--rule);
     border-radius: var(--radius);
     background: var(--card);
+  }
+  p {
+    margin-top: 4px;
+    font-size: var(--small);
   }
 </style>

@@ -12,6 +12,8 @@ export const PAGE = 60;
  */
 export class PatternList {
   total = $state(0);
+  /** What words that no pattern has were taken for. */
+  instead: NonNullable<FoundPatterns['instead']> = $state.raw([]);
   private readonly pages = new SvelteMap<number, PatternSummary[]>();
   private readonly asked = new Set<number>();
   private query: Record<string, string> = {};
@@ -27,6 +29,7 @@ export class PatternList {
     this.query = query;
     this.turn += 1;
     this.total = first.total;
+    this.instead = first.instead ?? [];
     this.asked.clear();
     this.asked.add(0);
     this.pages.set(0, first.patterns);

@@ -8,6 +8,8 @@ const facets: LibraryFacets = {
   counts: { live: 4, stock: 12, unpublished: 0, archived: 0 },
   tags: [{ tag: 'shore', patterns: 3 }],
   collections: [{ id: 'c1', name: 'Season tickets', patterns: 2 }],
+  latest: [],
+  filled: true,
   projects: [{ id: 'p1', name: 'Lido' }],
 };
 const said = (change: Partial<LibraryView>, key: NarrowingKey): string | null =>

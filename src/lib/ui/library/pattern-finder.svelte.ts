@@ -1,10 +1,12 @@
 import type { FoundPatterns, PatternSummary } from '$lib/contract/data';
 import { call } from '../state/api';
 
-/** Patterns by what is typed: the whole list while nothing is, and the answer to the last question otherwise. */
+/** Patterns by what is typed and chosen: the whole list while nothing is, and the answer to the last question otherwise. */
 export class PatternFinder {
   text = $state('');
   problem: string | null = $state(null);
+  /** What words that no pattern has were taken for. */
+  instead: NonNullable<FoundPatterns['instead']> = $state.raw([]);
   private answered: PatternSummary[] | null = $state.raw(null);
   private asked = 0;
 
@@ -21,21 +23,39 @@ export class PatternFinder {
   /** Resolves once what is shown answers what was typed last. */
   ready: Promise<void> = Promise.resolve();
 
+  /** What narrows the search beside the words: a query of the library. */
+  private narrowing: Readonly<Record<string, string>> = {};
+
   find(text: string): void {
-    this.ready = this.ask(text);
+    this.text = text;
+    this.ready = this.ask();
   }
 
-  private async ask(text: string): Promise<void> {
-    this.text = text;
+  narrow(by: Readonly<Record<string, string>>): void {
+    this.narrowing = by;
+    this.ready = this.ask();
+  }
+
+  /** True while what is shown answers a question. */
+  get isAnswer(): boolean {
+    return this.answered !== null;
+  }
+
+  private async ask(): Promise<void> {
     const turn = ++this.asked;
-    if (text.trim() === '') {
+    const query = new URLSearchParams(this.narrowing);
+    if (this.text.trim() !== '') query.set('search', this.text);
+    if (query.size === 0) {
       this.answered = null;
+      this.instead = [];
       return;
     }
-    const limit = this.limit === null ? '' : `limit=${this.limit}&`;
-    const answer = await call<FoundPatterns>('GET', `/patterns?${limit}search=${encodeURIComponent(text)}`);
+    if (this.limit !== null) query.set('limit', String(this.limit));
+    const answer = await call<FoundPatterns>('GET', `/patterns?${query.toString()}`);
     if (turn !== this.asked) return;
     this.problem = answer.ok ? null : answer.failure.message;
-    if (answer.ok) this.answered = answer.value.patterns;
+    if (!answer.ok) return;
+    this.answered = answer.value.patterns;
+    this.instead = answer.value.instead ?? [];
   }
 }

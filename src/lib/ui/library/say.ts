@@ -75,3 +75,9 @@ export const sayDate = (at: number): string =>
 /** "1 pattern", "12 patterns". */
 export const sayPatterns = (count: number): string =>
   count === 1 ? '1 pattern' : `${count.toLocaleString('en-GB')} patterns`;
+
+/** What a word that no pattern has was taken for: "nothing has “petla”, shown is “petal”". */
+export function sayInstead({ typed, words }: { typed: string; words: readonly string[] }): string {
+  const quoted = words.slice(0, 3).map((word) => `“${word}”`);
+  return `nothing has “${typed}”, shown is ${quoted.join(', ')}${words.length > 3 ? ' …' : ''}`;
+}

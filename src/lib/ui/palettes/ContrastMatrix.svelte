@@ -96,8 +96,8 @@
       {data}
       height={side}
       layout={{
-        margin: { l: 104, r: 8, t: 4, b: 84 },
-        xaxis: { tickangle: -40, fixedrange: true, showgrid: false },
+        margin: { l: 104, r: 40, t: 84, b: 4 },
+        xaxis: { side: 'top', tickangle: -40, fixedrange: true, showgrid: false },
         yaxis: { autorange: 'reversed', fixedrange: true, showgrid: false, ticksuffix: '  ' },
       }}
     />

@@ -29,3 +29,7 @@ export const BACK = 'back=layout';
 /** The address of the layout with its shapes selected. */
 export const layoutAddress = ({ path, shapes }: LastLayout): string =>
   `${path}?shape=${encodeURIComponent(shapes.join(','))}`;
+
+/** The address of a layout with a pattern in the hand: the next shape that is drawn is filled with it. */
+export const handAddress = (path: string, pattern: string): string =>
+  `${path}?fill=${encodeURIComponent(pattern)}`;

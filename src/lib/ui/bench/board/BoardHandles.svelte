@@ -31,6 +31,7 @@
           x: from.x + (size.width * (handle.across + 1)) / 2,
           y: from.y + (size.height * (handle.down + 1)) / 2,
         }}
+        reach={Math.min(24, 0.45 * Math.min(size.width, size.height))}
         drag={boardSizing(context, handle)}
       />
     {/each}

@@ -127,15 +127,21 @@ export function boardSizing(
 ): (node: SVGElement) => () => void {
   const { board, view, preview } = context;
   let box: Box | null = null;
+  let off: Point;
   return dragging({
     view,
-    start: () => {
+    start: (at) => {
       box = board.box;
-      return box ? undefined : false;
+      if (!box) return false;
+      off = {
+        x: at.x - box.x - (box.width * (handle.across + 1)) / 2,
+        y: at.y - box.y - (box.height * (handle.down + 1)) / 2,
+      };
+      return undefined;
     },
     move: (at, event) => {
       if (!box) return;
-      const { at: to, snapped } = snapPoint(context, at, event.altKey);
+      const { at: to, snapped } = snapPoint(context, { x: at.x - off.x, y: at.y - off.y }, event.altKey);
       const fixed = {
         x: handle.across < 0 ? box.x + box.width : box.x,
         y: handle.down < 0 ? box.y + box.height : box.y,

@@ -1,0 +1,25 @@
+import type { Box } from '$lib/core/geom/box';
+import { isHex } from '$lib/core/colour/parse';
+import { freshFill } from '$lib/core/recipe/fill';
+import { freshPage, freshShape } from '$lib/core/recipe/layout';
+import { compiledPattern, compileLayout, type LayoutScene } from '$lib/core/scene/layout';
+import type { BenchEditor } from './editor.svelte';
+
+/** The plane that the bench shows, as a page with one shape over `box` that its pattern fills. */
+export function planeOf(editor: BenchEditor, surface: string, box: Box): LayoutScene {
+  const pattern = compiledPattern('bench', editor.name, editor.stillScene, editor.recipe.slots);
+  const fill = freshFill('fill', 'bench');
+  const margin = 2;
+  const shape = freshShape({
+    id: 'plane',
+    name: 'Plane',
+    form: { kind: 'rectangle', radius: 0 },
+    x: box.x - margin,
+    y: box.y - margin,
+    width: box.width + 2 * margin,
+    height: box.height + 2 * margin,
+    fills: [{ ...fill, anchored: 'page' }],
+  });
+  const page = { ...freshPage(1, 1), background: isHex(surface) ? surface : '#ffffff', shapes: [shape] };
+  return compileLayout(page, () => pattern);
+}

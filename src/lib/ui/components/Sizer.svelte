@@ -1,0 +1,113 @@
+<script lang="ts" generics="Part extends string">
+  import type { Room } from '../state/room.svelte';
+
+  /** The edge between a stage and a part beside it: dragged, or moved by the arrow keys, it gives the part another size. */
+  type Props = {
+    room: Room<Part>;
+    part: Part;
+    /** What the part is called: "hangers". */
+    name: string;
+    /** On which side of the edge the part lies. */
+    side: 'left' | 'below';
+    /** The height or width that the part has now, where that is its own choice. */
+    measured?: number;
+  };
+  let { room, part, name, side, measured }: Props = $props();
+
+  const STEP = 16;
+  const limits = $derived(room.limits(part));
+  const now = $derived(
+    room.isFolded(part) ? 0 : room.isSized(part) ? room.size(part) : (measured ?? room.size(part)),
+  );
+  let pulled = $state(false);
+
+  function pull(event: PointerEvent & { currentTarget: HTMLElement }): void {
+    if (event.button !== 0) return;
+    event.preventDefault();
+    const { currentTarget, pointerId } = event;
+    currentTarget.focus();
+    currentTarget.setPointerCapture(pointerId);
+    pulled = true;
+    const start = { size: now, at: side === 'left' ? event.clientX : event.clientY };
+    const move = (next: PointerEvent): void => {
+      const by = (side === 'left' ? next.clientX : next.clientY) - start.at;
+      room.resize(part, start.size + (side === 'left' ? by : -by));
+    };
+    const end = (): void => {
+      pulled = false;
+      currentTarget.removeEventListener('pointermove', move);
+      currentTarget.removeEventListener('lostpointercapture', end);
+    };
+    currentTarget.addEventListener('pointermove', move);
+    currentTarget.addEventListener('lostpointercapture', end);
+  }
+  function onkeydown(event: KeyboardEvent): void {
+    const more = side === 'left' ? 'ArrowRight' : 'ArrowUp';
+    const less = side === 'left' ? 'ArrowLeft' : 'ArrowDown';
+    const actions: Record<string, () => void> = {
+      [more]: () => room.resize(part, Math.max(limits.least, now + STEP)),
+      [less]: () => room.resize(part, Math.max(limits.least, now - STEP)),
+      Home: () => room.resize(part, limits.least),
+      End: () => room.resize(part, limits.most),
+      Enter: () => room.fold(part),
+    };
+    const action = actions[event.key];
+    if (!action || event.ctrlKey || event.metaKey || event.altKey) return;
+    event.preventDefault();
+    event.stopPropagation();
+    action();
+  }
+</script>
+
+<!-- A separator that can be moved is a control of its own (WAI-ARIA 1.2, separator). -->
+<!-- svelte-ignore a11y_no_noninteractive_tabindex, a11y_no_noninteractive_element_interactions -->
+<div
+  class="sizer {side}"
+  class:pulled
+  role="separator"
+  tabindex="0"
+  aria-orientation={side === 'left' ? 'vertical' : 'horizontal'}
+  aria-label="Size of the {name}"
+  aria-valuenow={now}
+  aria-valuemin={0}
+  aria-valuemax={limits.most}
+  title="Drag, or use the arrow keys, for more or less room; Enter folds the {name}; a double press gives the usual size"
+  onpointerdown={pull}
+  ondblclick={() => room.asUsual(part)}
+  {onkeydown}
+></div>
+
+<style>
+  .sizer {
+    position: relative;
+    flex: none;
+    z-index: 4;
+    background: var(--rule);
+    touch-action: none;
+  }
+  .left {
+    width: 5px;
+    cursor: ew-resize;
+  }
+  .below {
+    height: 5px;
+    cursor: ns-resize;
+  }
+  /* The edge is thin; what can be caught of it is not. */
+  .sizer::after {
+    content: '';
+    position: absolute;
+    inset: -4px 0;
+  }
+  .left::after {
+    inset: 0 -4px;
+  }
+  .sizer:hover,
+  .pulled {
+    background: var(--kelp);
+  }
+  .sizer:focus-visible {
+    outline: 2px solid var(--kelp);
+    outline-offset: 1px;
+  }
+</style>

@@ -1,0 +1,165 @@
+import type { Page } from 'puppeteer-core';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import type { FoundPatterns, ProjectDetail, ProjectSummary } from '../../src/lib/contract/data';
+import { must } from '../support/api';
+import { openBrowser, press, visit, type Session } from '../support/browser';
+
+let session: Session;
+let page: Page;
+const views: Record<string, string> = {};
+beforeAll(async () => {
+  session = await openBrowser();
+  ({ page } = session);
+  const { patterns } = await must<FoundPatterns>('GET', '/patterns?search=ring%20toss');
+  const projects = await must<ProjectSummary[]>('GET', '/projects');
+  const lido = projects.find(({ name }) => name.includes('Lido')) ?? projects[0]!;
+  const project = await must<ProjectDetail>('GET', `/projects/${lido.id}`);
+  Object.assign(views, {
+    library: '/library',
+    'a pattern': `/library/${patterns[0]!.id}`,
+    'the bench': `/library/${patterns[0]!.id}/bench`,
+    projects: '/projects',
+    'a project': `/projects/${lido.id}`,
+    'a layout': `/projects/${lido.id}/layouts/${project.layoutList[0]!.id}`,
+    palettes: '/palettes',
+  });
+});
+afterAll(() => session.close());
+
+const NAMES = ['library', 'a pattern', 'the bench', 'projects', 'a project', 'a layout', 'palettes'];
+
+/** Brings a layout to where all of its controls are: a shape with a pattern is selected. */
+async function ready(name: string): Promise<void> {
+  await visit(page, views[name]!);
+  if (name !== 'a layout') return;
+  await page.$$eval('tbody tr[tabindex]', (rows) =>
+    rows
+      .find((row) => row.textContent?.includes('Awning'))
+      ?.querySelector<HTMLElement>('.filled')
+      ?.click(),
+  );
+  await page.waitForSelector('[data-handle="hub"]');
+}
+
+/**
+ * WCAG 2.2, 2.5.8: a target is 24 × 24 px or more, or a circle of that diameter about its middle meets no other target nor the
+ * circle of another small one. Links within sentences are excepted.
+ */
+const crowded = (): Promise<string[]> =>
+  page.evaluate(() => {
+    const all = [
+      ...document.querySelectorAll<Element>(
+        'button, a[href], input:not([type="file"]), select, textarea, summary, [role="radio"], [role="separator"], [data-handle]',
+      ),
+    ].filter((one) => {
+      const style = getComputedStyle(one);
+      return (
+        !one.closest('p, [hidden], [inert]') &&
+        !(one as HTMLButtonElement).disabled &&
+        style.visibility !== 'hidden' &&
+        !one.classList.contains('visually-hidden') &&
+        !one.classList.contains('skip')
+      );
+    });
+    const targets = all.flatMap((one) => {
+      // A tick or a radio is pressed anywhere on its label.
+      const holder = one.matches('[type="checkbox"], [type="radio"]') ? (one.closest('label') ?? one) : one;
+      const box = holder.getBoundingClientRect();
+      if (box.width === 0 || box.height === 0) return [];
+      const [x, y] = [box.left + box.width / 2, box.top + box.height / 2];
+      const top = document.elementFromPoint(x, y);
+      // What is scrolled away or lies below something else is no target now.
+      if (!top || !(holder.contains(top) || top.contains(holder))) return [];
+      const said = one.getAttribute('aria-label') ?? one.getAttribute('data-handle') ?? one.textContent ?? '';
+      const small = box.width < 23.5 || box.height < 23.5;
+      return [{ one: holder, x, y, box, small, said: said.replace(/\s+/g, ' ').trim().slice(0, 50) }];
+    });
+    return targets
+      .filter((target) => target.small)
+      .flatMap((target) => {
+        const other = targets.find((held) => {
+          if (held.one === target.one || held.one.contains(target.one) || target.one.contains(held.one))
+            return false;
+          if (held.small) return Math.hypot(held.x - target.x, held.y - target.y) < 23.5;
+          const across = Math.max(held.box.left - target.x, 0, target.x - held.box.right);
+          const down = Math.max(held.box.top - target.y, 0, target.y - held.box.bottom);
+          return Math.hypot(across, down) < 11.75;
+        });
+        const { width, height } = target.box;
+        return other ? [`${target.said} (${width.toFixed(0)} × ${height.toFixed(0)}) by ${other.said}`] : [];
+      });
+  });
+
+describe('targets', () => {
+  it.each(NAMES)('are large enough or far enough apart: %s', async (name) => {
+    await ready(name);
+    expect(await crowded()).toEqual([]);
+  });
+});
+
+/** WCAG 2.2, 2.4.11: what has the keyboard is never wholly hidden by something else. */
+describe('what has the keyboard', () => {
+  it.each(NAMES)('is in sight: %s', async (name) => {
+    await ready(name);
+    await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur());
+    const hidden: string[] = [];
+    for (let count = 0; count < 90; count += 1) {
+      await page.keyboard.press('Tab');
+      const found = await page.evaluate(() => {
+        const held = document.activeElement;
+        if (!held || held === document.body) return 'end';
+        const { left, top, right, bottom } = held.getBoundingClientRect();
+        const seen = [0.1, 0.5, 0.9].some((across) =>
+          [0.1, 0.5, 0.9].some((down) => {
+            const there = document.elementFromPoint(
+              left + (right - left) * across,
+              top + (bottom - top) * down,
+            );
+            return there !== null && (held.contains(there) || there.contains(held));
+          }),
+        );
+        return seen ? null : (held.getAttribute('aria-label') ?? held.textContent ?? held.tagName).trim();
+      });
+      if (found === 'end') break;
+      if (found !== null) hidden.push(found);
+    }
+    expect(hidden).toEqual([]);
+  });
+
+  it('comes to the drawing tools of a layout within a few presses', async () => {
+    await visit(page, views['a layout']!);
+    await page.keyboard.press('Tab');
+    await page.keyboard.press('Enter');
+    const said = await page.evaluate(() =>
+      document.activeElement?.closest('[role="toolbar"]')?.getAttribute('aria-label'),
+    );
+    expect(said).toBe('Shapes');
+  });
+});
+
+/** WCAG 2.2, 4.1.3: what happens without a change of focus is told by a role. */
+it('tells what is saved and what was done without taking the focus', async () => {
+  await visit(page, views['a layout']!);
+  const note = await page.$eval('[role="status"]', (one) => one.textContent);
+  expect(note).toBeTruthy();
+  await press(page, 'Undo').catch(() => undefined);
+  expect(await page.$eval('.toasts', (one) => one.getAttribute('aria-live'))).toBe('polite');
+});
+
+describe('at 1024 × 700', () => {
+  it.each(NAMES)('bars do not wrap and nothing is wider than the window: %s', async (name) => {
+    await page.setViewport({ width: 1024, height: 700 });
+    await ready(name);
+    const wide = await page.evaluate(() => ({
+      scrolls: document.documentElement.scrollWidth > window.innerWidth,
+      top: document.querySelector('header')?.getBoundingClientRect().height ?? 0,
+      out: [...document.querySelectorAll('header button, header a')]
+        .filter((one) => one.getBoundingClientRect().right > window.innerWidth + 1)
+        .map((one) => one.textContent),
+    }));
+    expect(wide.scrolls).toBe(false);
+    expect(wide.top).toBeLessThan(60);
+    expect(wide.out).toEqual([]);
+    await page.setViewport({ width: 1280, height: 800 });
+  });
+});
