@@ -43,13 +43,13 @@ async function ready(name: string): Promise<void> {
 
 /**
  * WCAG 2.2, 2.5.8: a target is 24 × 24 px or more, or a circle of that diameter about its middle meets no other target nor the
- * circle of another small one. Links within sentences are excepted.
+ * circle of another small one. Links within sentences are excepted, and edges that are dragged: numbers of *Room* do the same.
  */
 const crowded = (): Promise<string[]> =>
   page.evaluate(() => {
     const all = [
       ...document.querySelectorAll<Element>(
-        'button, a[href], input:not([type="file"]), select, textarea, summary, [role="radio"], [role="separator"], [data-handle]',
+        'button, a[href], input:not([type="file"]), select, textarea, summary, [role="radio"], [data-handle]',
       ),
     ].filter((one) => {
       const style = getComputedStyle(one);
@@ -81,6 +81,9 @@ const crowded = (): Promise<string[]> =>
           if (held.one === target.one || held.one.contains(target.one) || target.one.contains(held.one))
             return false;
           if (held.small) return Math.hypot(held.x - target.x, held.y - target.y) < 23.5;
+          // Round handles are caught within their circle.
+          if (held.one.matches('.caught[rx]:not([rx="0"])'))
+            return Math.hypot(held.x - target.x, held.y - target.y) < 11.75 + held.box.width / 2;
           const across = Math.max(held.box.left - target.x, 0, target.x - held.box.right);
           const down = Math.max(held.box.top - target.y, 0, target.y - held.box.bottom);
           return Math.hypot(across, down) < 11.75;

@@ -94,6 +94,8 @@ async function publishAs(name: string): Promise<string> {
   await press(page, 'Publish revision 1');
   await enter(page, 'The name of the pattern', name);
   await page.waitForFunction(() => document.body.textContent?.includes('is in the library'));
+  // The first time it is asked where the pattern is used.
+  await press(page, 'Not now');
   return patternId();
 }
 

@@ -278,7 +278,7 @@ describe('demo and stock', () => {
       const random = seededRandom(art.slots.length + scene.pieces.length);
       const colours = resolveSlots(art.slots, {});
       const at = sampler(scene, colours);
-      const side = 36;
+      const side = 28;
       let worst: Worst = { within: 0, beside: 0 };
       for (let round = 0; round < ROUNDS; round += 1) {
         const scale = 0.35 * 16 ** random();

@@ -341,7 +341,6 @@ export const TASKS: readonly Task[] = [
     start: 'shape',
     pointer: async (hand) => {
       await hand.pressOf('button', 'Page settings');
-      await hand.press('Width of the page');
       await write(hand, '600');
     },
     keyboard: async (hand) => {

@@ -180,7 +180,7 @@
     inputmode="decimal"
     autocomplete="off"
     spellcheck="false"
-    style:width="{Math.max(1, (typed ?? shown).length) + 0.15}ch"
+    style:--letters={Math.max(1, (typed ?? shown).length) + 0.15}
     value={typed ?? shown}
     aria-label={label}
     aria-invalid={problem !== null}
@@ -225,32 +225,36 @@
     font-weight: 500;
   }
   input {
-    box-sizing: content-box;
-    /* A target of 24 px (WCAG 2.2, 2.5.8) also for one digit. */
-    min-width: 24px;
+    --wide: calc(var(--letters) * 1ch);
+    box-sizing: border-box;
+    /* A target of 24 px (WCAG 2.2, 2.5.8) also for one digit: it reaches below its unit, and its line does not. */
+    width: max(24px, var(--wide));
+    height: 24px;
+    margin-right: min(0px, calc(var(--wide) - 24px));
     padding: 1px 0;
     border: 0;
-    border-bottom: 1px dotted var(--rule-strong);
     border-radius: 0;
-    background: none;
+    background: repeating-linear-gradient(90deg, var(--rule-strong) 0 1px, transparent 1px 3px) 0
+      calc(100% - 1px) / var(--wide) 1px no-repeat;
     cursor: ew-resize;
     touch-action: none;
   }
   input:focus {
     cursor: text;
-    border-bottom: 1px solid var(--kelp);
+    background-image: linear-gradient(var(--kelp), var(--kelp));
     outline-offset: 3px;
   }
   input[aria-invalid='true'] {
-    border-bottom: 1px solid var(--amber);
+    background-image: linear-gradient(var(--amber), var(--amber));
   }
   input:disabled {
-    border-bottom-color: transparent;
+    background-image: none;
     cursor: default;
     color: var(--muted);
   }
   .unit {
     color: var(--muted);
+    pointer-events: none;
   }
   .unit.tight {
     margin-left: -4px;

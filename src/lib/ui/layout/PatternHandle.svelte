@@ -38,7 +38,7 @@
   const RING = 40;
   const REACH = 60;
   /** The dial: its plate, its ring, and how far its arms reach, px. */
-  const DIAL = { plate: 39, ring: 31, arm: 20 };
+  const DIAL = { plate: 43, ring: 34, arm: 26 };
 
   /** While a drag is on, the handle stays on the lattice point where it began. */
   let held: Point | null = $state(null);

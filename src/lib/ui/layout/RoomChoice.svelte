@@ -1,6 +1,7 @@
 <script lang="ts">
   import Maximize from '@lucide/svelte/icons/layout-panel-left';
   import Button from '../components/Button.svelte';
+  import NumberField from '../components/NumberField.svelte';
   import Popover from '../components/Popover.svelte';
   import Tick from '../components/Tick.svelte';
   import type { Room } from '../state/room.svelte';
@@ -22,6 +23,18 @@
     {#each PARTS as { part, label, key } (part)}
       <Tick label="{label} ({key})" checked={!room.isFolded(part)} onset={(on) => room.fold(part, !on)} />
     {/each}
+    <div class="sizes">
+      {#each PARTS as { part, label } (part)}
+        <span class="muted">{label}</span>
+        <NumberField
+          label="Room of the {label.toLowerCase()}"
+          value={room.size(part)}
+          kind={{ unit: 'px' }}
+          {...room.limits(part)}
+          onset={(size) => room.resize(part, size)}
+        />
+      {/each}
+    </div>
     <Tick label="Only the stage (5)" checked={room.onlyStage} onset={(on) => room.foldAll(on)} />
     <Button kind="quiet" onclick={() => PARTS.forEach(({ part }) => room.asUsual(part))}
       >The usual sizes</Button
@@ -34,5 +47,11 @@
     display: grid;
     justify-items: start;
     gap: 8px;
+  }
+  .sizes {
+    display: grid;
+    grid-template-columns: auto auto;
+    gap: 6px 14px;
+    padding: 4px 0 6px;
   }
 </style>

@@ -38,12 +38,12 @@ export class View {
     this.panBy(0, (margin.top - margin.foot) / 2);
   }
 
-  /** Shows a page in the middle at a zoom. */
+  /** Shows a page in the middle at a zoom, its corner on a whole px, so that at 100 % its pixels are those of the screen. */
   centre(stage: Extent, page: Extent, zoom: number): void {
     this.zoom = clamp(zoom, LEAST_ZOOM, MOST_ZOOM);
     this.pan = {
-      x: (stage.width - page.width * this.zoom) / 2,
-      y: (stage.height - page.height * this.zoom) / 2,
+      x: Math.round((stage.width - page.width * this.zoom) / 2),
+      y: Math.round((stage.height - page.height * this.zoom) / 2),
     };
   }
 }

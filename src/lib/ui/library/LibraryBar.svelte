@@ -157,7 +157,7 @@
   <Filters {view} {facets} {palettes} {onset} {oncollections} />
   <span class="space"></span>
   <SightChoice value={sight} onset={(value) => onaddress({ sight: value === 'full' ? null : value })} />
-  <span class="muted count" aria-live="polite"
+  <span class="muted count" class:says={instead.length > 0} aria-live="polite"
     >{[...instead.map(sayInstead), sayPatterns(total)].join(' · ')}</span
   >
   <label class="field">
@@ -231,5 +231,29 @@
   .column-choice {
     display: grid;
     gap: 4px;
+  }
+  /* On a small window both rows stay one row: what says itself loses its name. */
+  @media (max-width: 1180px) {
+    .tools {
+      gap: 9px;
+    }
+    .second {
+      gap: 6px;
+    }
+    .tools > input[type='search'] {
+      width: 150px;
+    }
+    .scale span:first-child,
+    .field .muted,
+    .tools :global(.lay-on .muted),
+    .count:not(.says) {
+      display: none;
+    }
+    .tools :global(.library-chip) {
+      padding: 0 6px;
+    }
+    .narrow {
+      width: 98px;
+    }
   }
 </style>
