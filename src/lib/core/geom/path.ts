@@ -186,3 +186,26 @@ function rootsOfDerivative(p0: number, p1: number, p2: number, p3: number): numb
   const root = Math.sqrt(discriminant);
   return [(-b + root) / (2 * a), (-b - root) / (2 * a)];
 }
+
+/** The same outline run through the other way, ring by ring. */
+export function reversedPath(path: Path): Path {
+  const rings: Path[] = [];
+  for (const segment of path) {
+    if (segment.op === 'M' || rings.length === 0) rings.push([segment]);
+    else rings[rings.length - 1]!.push(segment);
+  }
+  return rings.flatMap((ring) => {
+    const closed = ring[ring.length - 1]?.op === 'Z';
+    const drawn = ring.flatMap((segment) => (segment.op === 'Z' ? [] : [segment]));
+    const last = drawn[drawn.length - 1];
+    if (!last) return ring;
+    const back: Path = [{ op: 'M', to: last.to }];
+    for (let index = drawn.length - 1; index > 0; index -= 1) {
+      const segment = drawn[index]!;
+      const { to } = drawn[index - 1]!;
+      back.push(segment.op === 'C' ? { op: 'C', c1: segment.c2, c2: segment.c1, to } : { op: 'L', to });
+    }
+    if (closed) back.push({ op: 'Z' });
+    return back;
+  });
+}

@@ -1,6 +1,6 @@
 import { boxesMeet, grow, type Box } from '../geom/box';
-import { combineAreas } from '../geom/boolean';
 import { IDENTITY } from '../geom/affine';
+import { flatten, reversedPath, type Path } from '../geom/path';
 import { edgesAbut, type Edge } from '../lattice/abut';
 import { elementEdges } from './edges';
 import { elementBox, plainElement, type CompiledMotif, type Element } from './motif';
@@ -13,7 +13,8 @@ const united = new WeakMap<CompiledMotif, CompiledMotif>();
 
 /**
  * A motif in which parts of one colour that meet edge to edge are one part: drawn one after the other, each with soft
- * edges of its own, they would show what lies below along the line where they meet.
+ * edges of its own, they would show what lies below along the line where they meet; within one path a renderer adds up what
+ * they cover.
  */
 export function unitedMotif(motif: CompiledMotif): CompiledMotif {
   const held = united.get(motif);
@@ -26,8 +27,14 @@ export function unitedMotif(motif: CompiledMotif): CompiledMotif {
 
 type Part = { element: Element; box: Box | null; edges: Edge[] | null };
 
-const isPlain = ({ fill, stroke, opacity, picture, clip }: Element): boolean =>
-  typeof fill === 'string' && !stroke && opacity === 1 && !picture && !clip;
+/** Filled with one colour, and so that outlines in one path add up: by the rule of windings, or of one ring. */
+const isPlain = ({ fill, stroke, opacity, picture, clip, fillRule, path }: Element): boolean =>
+  typeof fill === 'string' &&
+  !stroke &&
+  opacity === 1 &&
+  !picture &&
+  !clip &&
+  (fillRule === 'nonzero' || path.filter(({ op }) => op === 'M').length === 1);
 
 function unite(elements: readonly Element[]): Element[] {
   if (elements.length < 2 || elements.length > MOST_ELEMENTS) return [...elements];
@@ -48,9 +55,8 @@ function joinInto(parts: readonly Part[], part: Part): boolean {
     if (!below.box || !boxesMeet(grow(below.box, 1e-3), box)) continue;
     const alike = isPlain(below.element) && below.element.fill === part.element.fill;
     if (alike && abut(below, part)) {
-      const joined = combineAreas('unite', [areaOf(below.element), areaOf(part.element)]);
-      if (!joined.ok) return false;
-      below.element = plainElement(joined.path, { fill: part.element.fill, fillRule: 'nonzero' });
+      const path = [...below.element.path, ...alignedWith(below.element.path, part.element.path)];
+      below.element = plainElement(path, { fill: part.element.fill, fillRule: 'nonzero' });
       below.box = elementBox(below.element);
       below.edges = null;
       return true;
@@ -68,4 +74,16 @@ function abut(one: Part, other: Part): boolean {
   return edgesAbut(one.edges, other.edges);
 }
 
-const areaOf = ({ path, fillRule }: Element) => ({ path, rule: fillRule });
+/** The second outline run through as the first one is: in one path both then count up to what they cover together. */
+const alignedWith = (one: Path, other: Path): Path =>
+  turns(one) * turns(other) < 0 ? reversedPath(other) : other;
+
+/** Twice the area of an outline with its sign, holes taken off. */
+const turns = (path: Path): number =>
+  flatten(path, 8).reduce((sum, { points }) => sum + twiceArea(points), 0);
+
+const twiceArea = (points: readonly { x: number; y: number }[]): number =>
+  points.reduce((sum, from, index) => {
+    const to = points[(index + 1) % points.length]!;
+    return sum + from.x * to.y - to.x * from.y;
+  }, 0);

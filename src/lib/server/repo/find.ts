@@ -128,12 +128,20 @@ function conditions(db: Db, query: PatternQuery, words: WordSearch | null): Cond
       query.project,
     );
   if (query.colour)
-    add(
-      'p.id IN (SELECT pattern_id FROM pattern_colour WHERE hex IN (SELECT value FROM json_each(?)))',
-      JSON.stringify(coloursLike(db, query.colour, query.near ?? NEAR)),
-    );
+    add('p.id IN (SELECT value FROM json_each(?))', patternsLike(db, query.colour, query.near ?? NEAR));
   const sql = words ? 'FROM pattern_search JOIN pattern p ON p.seq = pattern_search.rowid' : 'FROM pattern p';
   return { from: sql, where, values };
+}
+
+/** The ids of the patterns that contain something like a colour, as JSON: asked for once, used by the page and by the count. */
+function patternsLike(db: Db, hex: string, near: number): string {
+  const ids = statement(
+    db,
+    'SELECT DISTINCT pattern_id FROM pattern_colour WHERE hex IN (SELECT value FROM json_each(?))',
+  )
+    .pluck()
+    .all(JSON.stringify(coloursLike(db, hex, near)));
+  return JSON.stringify(ids);
 }
 
 /** Weights of the columns: name, description, tags, collections, credit, colours. */

@@ -139,7 +139,7 @@
     );
   });
 
-  // Not while something is dragged, which would slip from under the pointer.
+  // Not while something is dragged, which would slip from under the pointer, nor while an edge beside it is: then at the end.
   $effect(() => {
     if (width === 0 || height === 0 || pressing) return;
     untrack(() => {
@@ -202,7 +202,7 @@
     }
   }}
   onkeyup={(event) => event.key === ' ' && (spaceDown = false)}
-  onpointerdowncapture={(event) => (pressing = (event.target as Element).closest('.sheet') !== null)}
+  onpointerdowncapture={(event) => (pressing = (event.target as Element).closest('.sheet, .sizer') !== null)}
   onpointerup={() => (pressing = false)}
   onpointercancel={() => (pressing = false)}
 />
