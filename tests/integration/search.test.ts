@@ -104,4 +104,15 @@ describe('the search of the library', () => {
     kept(own, 'Prinrose');
     expect(of('prinrose')).toEqual({ names: ['Prinrose'], instead: [] });
   });
+
+  it('goes on after a transaction in which it was asked is taken back', () => {
+    const own = openDatabase(':memory:');
+    own.$client.exec('BEGIN');
+    kept(own, 'Gone');
+    expect(listPatterns(own, { search: 'gonw' })).toHaveLength(1);
+    own.$client.exec('ROLLBACK');
+    kept(own, 'Stays');
+    expect(listPatterns(own, { search: 'stayz' }).map(({ name }) => name)).toEqual(['Stays']);
+    expect(listPatterns(own, { search: 'gonw' })).toEqual([]);
+  });
 });

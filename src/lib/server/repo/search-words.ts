@@ -97,20 +97,21 @@ const folded = (word: string): string => word.normalize('NFD').replace(/\p{M}/gu
 
 type Known = { words: readonly string[] | null };
 
-const held = once((db): Known => {
-  db.$client.exec(
-    "CREATE VIRTUAL TABLE IF NOT EXISTS temp.pattern_word USING fts5vocab(main, pattern_search, 'row')",
-  );
-  return { words: null };
-});
+const held = once((): Known => ({ words: null }));
 
 /** The words of the index, kept until it is written. */
 function knownWords(db: Db): readonly string[] {
   const known = held(db);
-  known.words ??= statement(db, 'SELECT term FROM temp.pattern_word LIMIT ?')
-    .pluck()
-    .all(MOST_KNOWN) as string[];
+  known.words ??= readWords(db);
   return known.words;
+}
+
+function readWords(db: Db): string[] {
+  // Made anew each time: one that was made within a transaction is gone if that is taken back.
+  db.$client.exec(
+    "CREATE VIRTUAL TABLE IF NOT EXISTS temp.pattern_word USING fts5vocab(main, pattern_search, 'row')",
+  );
+  return statement(db, 'SELECT term FROM temp.pattern_word LIMIT ?').pluck().all(MOST_KNOWN) as string[];
 }
 
 /** Says that the index was written: its words are read anew with the next search. */
