@@ -7,6 +7,7 @@
   import SightFilters from '$lib/ui/components/SightFilters.svelte';
   import Toasts from '$lib/ui/components/Toasts.svelte';
   import { closeTopmost } from '$lib/ui/state/back';
+  import { letGoOfPictures } from '$lib/ui/state/leaving';
 
   let { children } = $props();
 
@@ -15,6 +16,7 @@
   });
 </script>
 
+<svelte:window onbeforeunload={letGoOfPictures} />
 {@render children()}
 <SightFilters />
 <Toasts />

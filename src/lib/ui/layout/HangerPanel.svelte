@@ -22,6 +22,13 @@
   const groups: HangerGroup[] = $derived(
     finder.isAnswer ? [{ name: '', patterns: finder.shown }] : hangerGroups(hangers),
   );
+  /** Heads and hangers in one list: a hanger that stays while what is typed is answered is the same one. */
+  const rows = $derived(
+    groups.flatMap(({ name, patterns }) => [
+      ...(name ? [{ key: `head ${name}`, name, pattern: null }] : []),
+      ...patterns.map((pattern) => ({ key: pattern.id, name: '', pattern })),
+    ]),
+  );
   const used = $derived(
     new Set(editor.chosen.flatMap((shape) => patternFills(shape).map(({ pattern }) => pattern))),
   );
@@ -82,14 +89,13 @@
     </p>
   </div>
   <div class="list" data-list>
-    {#each groups as { name, patterns }, group (name)}
-      {#if name}<h2>{name}</h2>{/if}
-      <ul aria-label={name || undefined}>
-        {#each patterns as pattern, place (pattern.id)}
-          {@render hanger(pattern, group === 0 && place === 0)}
-        {/each}
-      </ul>
-    {/each}
+    <ul>
+      {#each rows as row, place (row.key)}
+        {#if row.pattern}
+          {@render hanger(row.pattern, place === (groups[0]?.name ? 1 : 0))}
+        {:else}<li class="head-row"><h2>{row.name}</h2></li>{/if}
+      {/each}
+    </ul>
     {#if groups.every(({ patterns }) => patterns.length === 0)}
       <p class="muted none">
         {finder.problem ??
@@ -150,8 +156,11 @@
     padding: 0 0 16px;
     overflow: auto;
   }
+  .head-row {
+    grid-column: 1 / -1;
+  }
   h2 {
-    padding: 8px 12px 2px;
+    padding: 8px 4px 2px;
     color: var(--muted);
     font-size: var(--small);
     font-weight: 600;
