@@ -191,7 +191,7 @@
   .reflect {
     display: inline-flex;
     align-self: center;
-    padding: 2px;
+    padding: 4px;
     border: 1px solid transparent;
     border-radius: 4px;
     background: none;
