@@ -1,32 +1,25 @@
-import type { Page } from 'puppeteer-core';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { afterAll, describe, expect, it } from 'vitest';
 import type { FoundPatterns, ProjectDetail, ProjectSummary } from '../../src/lib/contract/data';
 import { must } from '../support/api';
-import { openBrowser, press, visit, type Session } from '../support/browser';
+import { openBrowser, visit } from '../support/browser';
 
-let session: Session;
-let page: Page;
-const views: Record<string, string> = {};
-beforeAll(async () => {
-  session = await openBrowser();
-  ({ page } = session);
-  const { patterns } = await must<FoundPatterns>('GET', '/patterns?search=ring%20toss');
-  const projects = await must<ProjectSummary[]>('GET', '/projects');
-  const lido = projects.find(({ name }) => name.includes('Lido')) ?? projects[0]!;
-  const project = await must<ProjectDetail>('GET', `/projects/${lido.id}`);
-  Object.assign(views, {
-    library: '/library',
-    'a pattern': `/library/${patterns[0]!.id}`,
-    'the bench': `/library/${patterns[0]!.id}/bench`,
-    projects: '/projects',
-    'a project': `/projects/${lido.id}`,
-    'a layout': `/projects/${lido.id}/layouts/${project.layoutList[0]!.id}`,
-    palettes: '/palettes',
-  });
-});
+const session = await openBrowser();
+const { page } = session;
 afterAll(() => session.close());
-
-const NAMES = ['library', 'a pattern', 'the bench', 'projects', 'a project', 'a layout', 'palettes'];
+const { patterns } = await must<FoundPatterns>('GET', '/patterns?search=ring%20toss');
+const projects = await must<ProjectSummary[]>('GET', '/projects');
+const lido = projects.find(({ name }) => name.includes('Lido')) ?? projects[0]!;
+const project = await must<ProjectDetail>('GET', `/projects/${lido.id}`);
+const views: Record<string, string> = {
+  library: '/library',
+  'a pattern': `/library/${patterns[0]!.id}`,
+  'the bench': `/library/${patterns[0]!.id}/bench`,
+  projects: '/projects',
+  'a project': `/projects/${lido.id}`,
+  'a layout': `/projects/${lido.id}/layouts/${project.layoutList[0]!.id}`,
+  palettes: '/palettes',
+};
+const NAMES = Object.keys(views);
 
 /** Brings a layout to where all of its controls are: a shape with a pattern is selected. */
 async function ready(name: string): Promise<void> {
@@ -141,12 +134,24 @@ describe('what has the keyboard', () => {
 });
 
 /** WCAG 2.2, 4.1.3: what happens without a change of focus is told by a role. */
-it('tells what is saved and what was done without taking the focus', async () => {
-  await visit(page, views['a layout']!);
-  const note = await page.$eval('[role="status"]', (one) => one.textContent);
-  expect(note).toBeTruthy();
-  await press(page, 'Undo').catch(() => undefined);
-  expect(await page.$eval('.toasts', (one) => one.getAttribute('aria-live'))).toBe('polite');
+it('tells what is saved and what went wrong without taking the focus', async () => {
+  await ready('a layout');
+  await page.focus('.stage');
+  const told = (role: string) =>
+    page.evaluate(
+      (wanted) => [...document.querySelectorAll(`[role="${wanted}"]`)].map((one) => one.textContent ?? ''),
+      role,
+    );
+  await page.keyboard.press('ArrowRight');
+  await page.waitForFunction(() =>
+    [...document.querySelectorAll('[role="status"]')].some((one) => one.textContent === 'Saved'),
+  );
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('Escape');
+  await page.click('.hangers-box .hanger');
+  await page.waitForSelector('.toasts [role="alert"]');
+  expect((await told('alert')).join()).toContain('Select a shape first');
+  expect(await page.evaluate(() => document.activeElement?.className)).toContain('hanger');
 });
 
 describe('at 1024 × 700', () => {

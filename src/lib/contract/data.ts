@@ -63,12 +63,11 @@ export const LIBRARY_SORTS = [
 
 export type LibrarySort = (typeof LIBRARY_SORTS)[number];
 
-/** `instead` says which words of a search no pattern has, and what they were taken for: what is one letter off. */
-export type FoundPatterns = {
-  total: number;
-  patterns: PatternSummary[];
-  instead?: { typed: string; words: string[] }[];
-};
+/** `instead` is there for a search with words. */
+export type FoundPatterns = { total: number; patterns: PatternSummary[]; instead?: Instead[] };
+
+/** A word of a search that no pattern has, and what it was taken for: the words that are one letter off. */
+export type Instead = { typed: string; words: string[] };
 
 /** What the library can be narrowed by. */
 export type LibraryFacets = {

@@ -23,6 +23,7 @@
   import TakeInDialog from '$lib/ui/library/TakeInDialog.svelte';
   import UseIn from '$lib/ui/library/UseIn.svelte';
   import Wall from '$lib/ui/library/Wall.svelte';
+  import { sayInstead } from '$lib/ui/library/say';
   import { shownIn } from '$lib/ui/library/shown';
   import { onLive } from '$lib/ui/state/live';
   import { fillAddress, lastLayout } from '$lib/ui/state/last-layout';
@@ -158,7 +159,6 @@
     facets={data.facets}
     palettes={data.palettes}
     total={list.total}
-    instead={list.instead}
     {shownAs}
     {typed}
     {sort}
@@ -171,6 +171,9 @@
   <div class="columns">
     <main class="wall" style:filter={sightFilter(sight)}>
       <h1 class="visually-hidden">Library</h1>
+      <div role="status">
+        {#each list.instead as one (one.typed)}<p class="instead">{sayInstead(one)}</p>{/each}
+      </div>
       {#if list.total > 0 && view.as === 'wall'}
         <Wall bind:this={wall} {list} {choosing} {scale} {surface} onchoose={choose} />
       {:else if list.total > 0}
@@ -237,9 +240,17 @@
     min-height: 0;
   }
   .wall {
+    display: flex;
     flex: 1;
+    flex-direction: column;
     min-width: 0;
+    min-height: 0;
     background: var(--surround);
+  }
+  .instead {
+    padding: 6px 16px;
+    background: var(--amber-tint);
+    font-size: var(--small);
   }
   aside {
     flex: none;

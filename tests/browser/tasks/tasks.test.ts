@@ -1,11 +1,10 @@
 import { existsSync, readFileSync, writeFileSync } from 'node:fs';
-import type { Page } from 'puppeteer-core';
-import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
+import { afterAll, describe, expect, it, vi } from 'vitest';
 import type { FoundPatterns, PatternDetail } from '../../../src/lib/contract/data';
 import { colourFill } from '../../../src/lib/core/recipe/fill';
 import { freshShape, type Shape } from '../../../src/lib/core/recipe/layout';
 import { getLayout, must, publishedPattern, unique } from '../../support/api';
-import { openBrowser, saved, visit, type Session } from '../../support/browser';
+import { openBrowser, saved, visit } from '../../support/browser';
 import { layoutView } from '../../support/layout-view';
 import { dot, place as placed, recipe } from '../../support/recipes';
 import { filledShape } from '../../support/scenes';
@@ -16,23 +15,18 @@ import { TASKS, type Place, type Task } from './tasks';
 const KNOWN = 'tests/browser/tasks/actions.json';
 type Known = Record<string, { pointer: number; keyboard: number }>;
 
-let session: Session;
-let page: Page;
-let pattern: string;
+const session = await openBrowser();
+const { page } = session;
 const patternName = unique('Task dots');
 const otherName = unique('Task rings');
 const counted: Known = {};
-beforeAll(async () => {
-  session = await openBrowser();
-  ({ page } = session);
-  const art = recipe({ motifs: [dot('d', 60)], placings: [placed('d', 50, 50)] });
-  pattern = await publishedPattern(art, patternName);
-  await publishedPattern(recipe({ motifs: [dot('d', 30)], placings: [placed('d', 50, 50)] }), otherName);
-  const { version } = await must<{ version: number }>('GET', `/patterns/${pattern}`);
-  await must('PUT', `/patterns/${pattern}/colourways`, {
-    base: version,
-    colourways: [{ id: 'night', name: 'Night', colours: { ink: { colour: '#27496d' } } }],
-  });
+const art = recipe({ motifs: [dot('d', 60)], placings: [placed('d', 50, 50)] });
+const pattern = await publishedPattern(art, patternName);
+await publishedPattern(recipe({ motifs: [dot('d', 30)], placings: [placed('d', 50, 50)] }), otherName);
+const { version } = await must<{ version: number }>('GET', `/patterns/${pattern}`);
+await must('PUT', `/patterns/${pattern}/colourways`, {
+  base: version,
+  colourways: [{ id: 'night', name: 'Night', colours: { ink: { colour: '#27496d' } } }],
 });
 afterAll(async () => {
   await session.close();
@@ -56,6 +50,7 @@ const plain = (name: string, x: number, y: number): Shape =>
   });
 
 const place: Place = {
+  page,
   patternName,
   otherName,
   onWindow: async (x, y) => {

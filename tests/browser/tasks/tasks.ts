@@ -1,3 +1,4 @@
+import type { Page } from 'puppeteer-core';
 import type { Fill, PatternFill } from '../../../src/lib/core/recipe/fill';
 import type { Shape } from '../../../src/lib/core/recipe/layout';
 import type { LayoutData, PatternDetail } from '../../../src/lib/contract/data';
@@ -5,6 +6,7 @@ import type { Hand } from './hand';
 
 /** What a task finds before it: shapes on a page of 560 × 440 px, and where the page lies on the window. */
 export type Place = {
+  page: Page;
   onWindow: (x: number, y: number) => Promise<[number, number]>;
   patternName: string;
   otherName: string;
@@ -334,7 +336,10 @@ export const TASKS: readonly Task[] = [
       await hand.page.waitForFunction(() => document.querySelector('.ledger') === null);
       await hand.key('5');
     },
-    done: async () => true,
+    done: async ({ page }) =>
+      page.evaluate(() =>
+        ['.ledger', '.fills-box', '.hangers-box'].every((part) => document.querySelector(part)),
+      ),
   },
   {
     name: 'give the page another width',
@@ -361,7 +366,12 @@ export const TASKS: readonly Task[] = [
       await hand.tabTo('Export');
       await hand.keys('Enter', 'Enter');
     },
-    done: async () => true,
+    done: async ({ page }) =>
+      page.evaluate(() =>
+        [...document.querySelectorAll('dialog[open] [role="status"]')].some((one) =>
+          one.textContent?.startsWith('Done:'),
+        ),
+      ),
   },
   {
     name: 'find a pattern in the library and open it',
@@ -384,7 +394,8 @@ export const TASKS: readonly Task[] = [
       );
       await hand.keys('ArrowDown', 'Enter');
     },
-    done: async () => true,
+    done: async ({ page, pattern, otherName }) =>
+      new URL(page.url()).pathname === `/library/${(await pattern(otherName))?.id}`,
   },
   {
     name: 'make a pattern from numbers and publish it under a name',
@@ -423,7 +434,11 @@ export const TASKS: readonly Task[] = [
       await hand.tabTo('←');
       await hand.key('Enter');
     },
-    done: async () => true,
+    done: async ({ page, layout }) => {
+      const { id, shapes } = await layout();
+      const { pathname, searchParams } = new URL(page.url());
+      return pathname.endsWith(`/layouts/${id}`) && searchParams.get('shape') === shapes[0]?.id;
+    },
   },
 ];
 

@@ -1,7 +1,7 @@
 import Flatbush from 'flatbush';
 import { grow, unionBoxes } from '../geom/box';
 import type { Point } from '../geom/point';
-import type { Covered } from '../lattice/abut';
+import type { Covered } from '../lattice/underlay';
 import { offsetsMeeting, regionOfBox } from '../lattice/meet';
 import type { Lattice } from '../lattice/repeat';
 import { distanceToSegment, inkOf, insideInk, segmentsOf, type Ink } from './ink';

@@ -1,7 +1,8 @@
 import { type Box, boxesMeet, boxOfPoints, grow, moveBox, unionBoxes } from '../geom/box';
 import { applyVector, multiply, type Affine } from '../geom/affine';
 import type { Point } from '../geom/point';
-import { findAbutments, touchingPieces, type Abutment } from '../lattice/abut';
+import { touchingPieces } from '../lattice/abut';
+import { findAbutments, type Abutment } from '../lattice/underlay';
 import { cellOf, type Cell } from '../lattice/cell';
 import { offsetsMeeting } from '../lattice/meet';
 import { imagesOf, latticeOf, pitchOf, type Lattice, type Size } from '../lattice/repeat';

@@ -3,7 +3,7 @@ import { formatPath, transformPath } from '../geom/path';
 import { nearly } from '../num/tolerance';
 import { type Box, boxesMeet, boxOfPoints, grow, moveBox } from '../geom/box';
 import type { Point } from '../geom/point';
-import type { Abutment } from '../lattice/abut';
+import type { Abutment } from '../lattice/underlay';
 import { cellCorners } from '../lattice/cell';
 import { offsetsMeeting } from '../lattice/meet';
 import { effectsReach } from '../scene/effects';

@@ -1,3 +1,4 @@
+import type { Instead } from '../../contract/data';
 import { oneLetterOff, oneLetterOffStart } from '../../core/num/one-letter';
 import type { Db } from '../db/open';
 import { once, statement } from './rows';
@@ -11,8 +12,6 @@ export type WordSearch = {
   /** Words that no pattern has, and what they were taken for. */
   instead: Instead[];
 };
-
-export type Instead = { typed: string; words: string[] };
 
 /** Words of a search beyond these are left out. */
 const MOST_TYPED = 20;

@@ -33,6 +33,7 @@
   import { BOARD_KEYS, boardKey } from './board/keys';
   import { Pen } from '../state/pen.svelte';
   import TextDialog from './board/TextDialog.svelte';
+  import { bringIn } from './bring-in';
   import { BenchEditor } from './editor.svelte';
   import { BENCH_KEYS, benchKey } from './keys';
   import MeasuredPanel from './MeasuredPanel.svelte';
@@ -85,9 +86,6 @@
   let cameFrom: LastLayout | null = $state.raw(null);
   const motif = $derived(editor.still.motifs.find((held) => held.id === editor.motif) ?? null);
 
-  async function bringIn(files: readonly File[]): Promise<void> {
-    for (const file of files) await editor.addFile(file);
-  }
   function openBoard(motif: string): void {
     board = new Board(editor, motif, worker);
     editor.motif = motif;
@@ -142,7 +140,7 @@
     show.recallSurface(editor.id);
     const draws = page.url.searchParams.get('start') === 'drawing';
     if (draws && editor.id === null) openBoard(editor.addEmpty());
-    void bringIn(takeBrought());
+    void bringIn(editor, takeBrought());
     if (page.url.search.includes(BACK)) cameFrom = lastLayout();
     return () => editor.keepUndo();
   });

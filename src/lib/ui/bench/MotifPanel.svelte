@@ -5,6 +5,7 @@
   import Button from '../components/Button.svelte';
   import NameField from '../components/NameField.svelte';
   import Popover from '../components/Popover.svelte';
+  import { bringIn } from './bring-in';
   import type { BenchEditor } from './editor.svelte';
   import { FORM_CHOICES } from './fresh';
   import DrawingNumbers from './DrawingNumbers.svelte';
@@ -63,7 +64,7 @@
       aria-label="SVG file or picture for a motif"
       onchange={async (event) => {
         const { currentTarget } = event;
-        for (const file of currentTarget.files ?? []) await editor.addFile(file);
+        await bringIn(editor, [...(currentTarget.files ?? [])]);
         currentTarget.value = '';
       }}
     />

@@ -7,6 +7,7 @@
   import { patternTransform } from '$lib/core/svg/live';
   import GroundRect from '../components/GroundRect.svelte';
   import { wheelView, type View } from '../layout/view.svelte';
+  import { bringIn } from './bring-in';
   import type { BenchEditor } from './editor.svelte';
   import { NO_SNAP, moving, type SnapLines } from './piece-drags';
   import PieceHandles from './PieceHandles.svelte';
@@ -97,7 +98,7 @@
   ondrop={(event) => {
     event.preventDefault();
     dropping = false;
-    if (!measured) for (const file of event.dataTransfer?.files ?? []) void editor.addFile(file);
+    if (!measured) void bringIn(editor, [...(event.dataTransfer?.files ?? [])]);
   }}
 >
   <svg class="store" aria-hidden="true">

@@ -1,8 +1,8 @@
 import { SvelteMap } from 'svelte/reactivity';
-import type { ImportedMotif, PatternDetail } from '$lib/contract/data';
+import type { PatternDetail } from '$lib/contract/data';
 import type { Point } from '$lib/core/geom/point';
 import { isIdentity } from '$lib/core/geom/affine';
-import { clamp, roundTo, wrapDegrees } from '$lib/core/num/tolerance';
+import { wrapDegrees } from '$lib/core/num/tolerance';
 import { intoUnit } from '$lib/core/lattice/reduce';
 import { latticeOf, pitchOf } from '$lib/core/lattice/repeat';
 import { checkRecipe } from '$lib/core/recipe/check';
@@ -15,7 +15,6 @@ import {
   mergeSlots,
   removeMotif,
 } from '$lib/core/recipe/edit';
-import { LIMITS } from '$lib/core/recipe/limits';
 import {
   emptyRecipe,
   freshPlacing,
@@ -24,7 +23,6 @@ import {
   type ComposedRecipe,
   type Motif,
   type MotifContent,
-  type PicturePaint,
   type Placing,
   type Recipe,
 } from '$lib/core/recipe/recipe';
@@ -32,13 +30,12 @@ import { alignBoxes, type Alignment } from '$lib/core/recipe/align';
 import { restack } from '$lib/core/recipe/stack';
 import { resolveSlots } from '$lib/core/colour/slots';
 import { lonePicture } from '$lib/core/scene/drawing';
-import { meanScale, resolveGround } from '$lib/core/scene/layout';
+import { resolveGround } from '$lib/core/scene/layout';
 import type { WidestGap } from '$lib/core/scene/gap';
 import { asComposed } from '$lib/core/scene/by-hand';
 import { motifReach } from '$lib/core/scene/ink';
 import { compileMotif } from '$lib/core/scene/motif';
 import { compileUnit, type MotifCache, type PieceCache, type UnitScene } from '$lib/core/scene/unit';
-import { call, sendFile } from '../state/api';
 import { toasts } from '../state/toasts.svelte';
 import { PatternKeeper } from './keeper.svelte';
 import { lastMeasured } from './measured-start';
@@ -245,41 +242,8 @@ export class BenchEditor extends PatternKeeper {
     });
   }
 
-  /** Brings in an SVG file or a picture as a motif and places it once; says what could not be kept. */
-  async addFile(file: File): Promise<void> {
-    const isSvg = file.type === 'image/svg+xml' || /\.svg$/i.test(file.name);
-    const most = isSvg ? LIMITS.svgBytes : LIMITS.pictureBytes;
-    if (file.size > most) {
-      toasts.problem(
-        `“${file.name}” has ${(file.size / 1e6).toFixed(1)} MB; ${isSvg ? 'an SVG file' : 'a picture'} may have at most ${most / 1e6} MB.`,
-      );
-      return;
-    }
-    const read = isSvg
-      ? await call<ImportedMotif>('POST', '/motifs', { fileName: file.name, svg: await file.text() })
-      : await sendFile<ImportedMotif>('/motifs/pictures', file);
-    if (!read.ok) {
-      toasts.problem(read.failure.message);
-      return;
-    }
-    const { name, content, slots, notes } = read.value;
-    const picture = lonePicture(content);
-    if (picture && this.composed.motifs.length === 0) this.suitPicture(motifSize(content), picture);
-    const motif = this.addMotif(name, content, slots);
-    if (notes.length === 0) return;
-    this.notes.set(motif, notes);
-    toasts.problem(`“${file.name}” came in with notes; they stand beside the motif.`);
-  }
-
-  /** An empty unit takes the size of the first picture, read in inches where the picture has a resolution of its own. */
-  private suitPicture({ width, height }: { width: number; height: number }, { matrix }: PicturePaint): void {
-    const { least, most } = LIMITS.unitSide;
-    const side = (length: number): number => clamp(roundTo(length, 6), least, most);
-    const measure = meanScale(matrix) === 1 ? 'px' : 'in';
-    this.history.live({ ...this.composed, measure, unit: { width: side(width), height: side(height) } });
-  }
-
-  private addMotif(name: string, content: MotifContent, brought: Recipe['slots']): string {
+  /** Adds a motif with the slots that it brought and places it once, as one step; answers its id. */
+  addMotif(name: string, content: MotifContent, brought: Recipe['slots']): string {
     const recipe = this.composed;
     const merged = mergeSlots(recipe.slots, content, brought);
     const motif: Motif = {

@@ -28,33 +28,29 @@
     reach = 24,
     drag,
   }: Props = $props();
-  const side = $derived(Math.max(size, reach));
+  /** A square about the origin, or a circle. */
+  const square = (side: number) => ({
+    x: -side / 2,
+    y: -side / 2,
+    width: side,
+    height: side,
+    rx: round ? side / 2 : 0,
+  });
 </script>
 
-<rect
-  class="grip"
-  x={at.x - size / 2}
-  y={at.y - size / 2}
-  width={size}
-  height={size}
-  rx={round ? size / 2 : 0}
-  transform="rotate({turn} {at.x} {at.y})"
-/>
-<rect
-  class="caught"
-  role="presentation"
-  data-handle={name}
-  x={at.x - side / 2}
-  y={at.y - side / 2}
-  width={side}
-  height={side}
-  rx={round ? side / 2 : 0}
-  transform="rotate({turn} {at.x} {at.y})"
-  style:cursor={cursor ?? (round ? 'grab' : 'nwse-resize')}
-  {@attach drag}
->
-  {#if title}<title>{title}</title>{/if}
-</rect>
+<g transform="translate({at.x} {at.y}) rotate({turn})">
+  <rect class="grip" {...square(size)} />
+  <rect
+    class="caught"
+    role="presentation"
+    data-handle={name}
+    {...square(Math.max(size, reach))}
+    style:cursor={cursor ?? (round ? 'grab' : 'nwse-resize')}
+    {@attach drag}
+  >
+    {#if title}<title>{title}</title>{/if}
+  </rect>
+</g>
 
 <style>
   .grip {

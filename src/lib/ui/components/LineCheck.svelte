@@ -5,6 +5,7 @@
   import type { Point } from '$lib/core/geom/point';
   import { toasts } from '../state/toasts.svelte';
   import type { View } from '../layout/view.svelte';
+  import Button from './Button.svelte';
 
   /**
    * Lies over a stage while one asks whether a line on it is real: the pressed place is drawn once as the screen draws
@@ -23,11 +24,14 @@
   /** Px of the screen that are looked at to each side, and samples of each of them across and down. */
   const SIDE = 25;
   const SAMPLES = 8;
+  /** A line that stands out by less, of 255, is not to be seen. */
+  const SEEN = 3;
   const ENLARGED = 5;
 
   type Found = { verdict: LineVerdict; shown: StraightPicture; exact: StraightPicture; where: string | null };
   let found: Found | null = $state.raw(null);
   let busy = $state(false);
+  let asked = 0;
 
   const words = (verdict: LineVerdict): string => {
     const part = (depth: number): string => `${Math.round((100 * depth) / 255)} %`;
@@ -37,6 +41,8 @@
       case 'edge':
         return 'There is no line here: two colours meet, as they are defined.';
       case 'real':
+        if (verdict.shown < SEEN)
+          return `The pattern is finer here than this zoom shows: it has lines that stand out by ${part(verdict.depth)}. Zoom in to see them.`;
         return `The line is in the pattern: it stands out by ${part(verdict.depth)}. An exported file has it too.`;
       case 'screen':
         return `Only the screen draws this line (${part(verdict.shown)}); the pattern has none here, and an exported file has none.`;
@@ -55,6 +61,7 @@
     });
     const side = SIDE / density / view.zoom;
     const box: Box = { ...corner, width: side, height: side };
+    const turn = ++asked;
     busy = true;
     try {
       const [shown, fine] = await Promise.all([
@@ -63,11 +70,11 @@
       ]);
       const exact = meanPicture(fine, SAMPLES);
       const middle = { x: corner.x + side / 2, y: corner.y + side / 2 };
-      found = { verdict: judgeLine(shown, exact), shown, exact, where: place(middle) };
+      if (turn === asked) found = { verdict: judgeLine(shown, exact), shown, exact, where: place(middle) };
     } catch {
       toasts.problem('That place could not be drawn; zoom in, and press the line again.');
     } finally {
-      busy = false;
+      if (turn === asked) busy = false;
     }
   }
   const paint =
@@ -110,7 +117,7 @@
     <strong>Press the line that you ask about.</strong>
     <span class="muted">It is drawn once more from its definition, {SAMPLES * SAMPLES} samples a pixel.</span>
   {/if}
-  <button type="button" onclick={onend}>End (Esc)</button>
+  <Button kind="quiet" onclick={onend}>End (Esc)</Button>
 </div>
 
 <style>
@@ -150,14 +157,5 @@
   }
   figcaption {
     font-size: var(--small);
-  }
-  button {
-    min-height: 24px;
-    padding: 0;
-    border: 0;
-    background: none;
-    color: var(--kelp);
-    font-weight: 600;
-    cursor: pointer;
   }
 </style>

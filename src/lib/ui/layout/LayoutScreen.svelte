@@ -2,15 +2,12 @@
   import { beforeNavigate, replaceState } from '$app/navigation';
   import { page } from '$app/state';
   import type { LayoutData, PaletteData, PatternForUse } from '$lib/contract/data';
-  import type { Sight } from '$lib/core/colour/vision';
   import Button from '../components/Button.svelte';
   import NameField from '../components/NameField.svelte';
   import SaveNote from '../components/SaveNote.svelte';
-  import SightChoice from '../components/SightChoice.svelte';
   import StaleDialog from '../components/StaleDialog.svelte';
   import TopBar from '../components/TopBar.svelte';
-  import ViewTools from '../components/ViewTools.svelte';
-  import { onMount, tick } from 'svelte';
+  import { onMount } from 'svelte';
   import { saySize } from '../library/say';
   import { call } from '../state/api';
   import { provideEyedropper } from '../state/eyedropper.svelte';
@@ -18,7 +15,7 @@
   import { keyIsTaken } from '../state/undo-keys';
   import { onLive } from '../state/live';
   import { rememberLayout } from '../state/last-layout';
-  import { docOf, type LayoutDoc } from './doc';
+  import { docOf } from './doc';
   import { LayoutEditor } from './editor.svelte';
   import ExportDialog from './ExportDialog.svelte';
   import FillBar from './FillBar.svelte';
@@ -26,21 +23,16 @@
   import type { Hangers } from './hangers';
   import { layoutKey, LAYOUT_KEYS, nextPart } from './keys';
   import KeysDialog from './KeysDialog.svelte';
+  import LayoutStages from './LayoutStages.svelte';
   import Ledger from './Ledger.svelte';
   import RecolourDialog from './RecolourDialog.svelte';
   import PageSettings from './PageSettings.svelte';
-  import ShapeTools from './ShapeTools.svelte';
-  import Stage from './Stage.svelte';
   import { View } from './view.svelte';
   import Sizer from '../components/Sizer.svelte';
   import { keepClearOf } from '../state/keep-clear';
   import { Room } from '../state/room.svelte';
   import { selectionBox } from './arrange';
   import MeasuredQuestion from './MeasuredQuestion.svelte';
-  import RoomChoice from './RoomChoice.svelte';
-  import Columns from '@lucide/svelte/icons/columns-2';
-  import StillStage from './StillStage.svelte';
-  import { TextWriter } from './text-writer.svelte';
 
   /** The layout view: hangers left, stage, fill bar, ledger. */
   type Props = {
@@ -59,10 +51,10 @@
   });
   const view = new View();
   let fillsHeight = $state(0);
-  let stages: HTMLElement | undefined = $state();
+  let stages: LayoutStages | undefined = $state();
   keepClearOf(() => {
     const box = selectionBox(editor);
-    const at = [...(stages?.querySelectorAll('.stage') ?? [])].at(-1)?.getBoundingClientRect();
+    const at = stages?.box();
     if (!box || !at) return null;
     const from = view.toScreen(box);
     const to = view.toScreen({ x: box.x + box.width, y: box.y + box.height });
@@ -76,47 +68,14 @@
   // svelte-ignore state_referenced_locally
   let palettes = $state.raw(firstPalettes);
   const eyedropper = provideEyedropper();
-  let sight: Sight = $state('full');
   let recolouring = $state(false);
-  let stage: Stage | undefined = $state();
   let peek: 'before' | 'plain' | null = $state(null);
-  /** The layout as it was when it was pinned for comparison; it stands beside the present one. */
-  let pinned: LayoutDoc | null = $state.raw(null);
   let exporting = $state(false);
-  // svelte-ignore state_referenced_locally
-  let brush = $state.raw({ size: Math.min(layout.width, layout.height) / 12, softness: 0.5 });
-  let writer: TextWriter | null = $state.raw(null);
-
-  /** What pressing a shape twice opens: the words of a text, the points of another outline. */
-  function open(): void {
-    const { single } = editor;
-    if (single && editor.withoutLocked(editor.selected).size === 0) return;
-    if (single?.form.kind === 'text') void TextWriter.change(editor, single).then((made) => (writer = made));
-    else if (single) editor.editingPoints = true;
-  }
-  /** The words are written: they stay, and the tool is let go of unless it is kept. */
-  async function written(): Promise<void> {
-    const done = writer;
-    writer = null;
-    await done?.end();
-    if (done && editor.tool === 'text') editor.hand.used();
-  }
   let showKeys = $state(false);
-  /** One asks whether a line on the stage is real. */
-  let asking = $state(false);
-
-  async function comparePinned(): Promise<void> {
-    pinned = pinned ? null : editor.doc;
-    await tick();
-    // The stage knows its new width a frame later.
-    await new Promise((resolve) => requestAnimationFrame(() => requestAnimationFrame(resolve)));
-    stage?.fit();
-  }
-
   const actions = {
-    fit: () => stage?.fit(),
-    lifeSize: () => stage?.lifeSize(),
-    open: () => open(),
+    fit: () => stages?.fit(),
+    lifeSize: () => stages?.lifeSize(),
+    open: () => stages?.open(),
     peek: (what: 'before' | 'plain') => (peek = what),
     help: () => (showKeys = true),
     fold: (part: 'hangers' | 'fills' | 'ledger' | 'all') =>
@@ -191,14 +150,6 @@
     if (willUnload && !editor.saver.clean) cancel();
   });
 
-  /** Patterns that shapes here are filled with and that cannot be shown. */
-  const faults = $derived([
-    ...editor.damaged,
-    ...[...editor.patterns.values()].flatMap(({ name, faults: found }) =>
-      Object.values(found).map((message) => `“${name}” cannot be shown. ${message}`),
-    ),
-  ]);
-
   const stale = $derived(editor.saver.state.kind === 'stale' ? editor.saver.state.failure : null);
   function keepMine(): void {
     const current = stale?.current as LayoutData | undefined;
@@ -244,7 +195,7 @@
         {editor}
         {palettes}
         label={saySize(editor.doc, editor.doc.measure)}
-        onfit={() => stage?.fit()}
+        onfit={() => stages?.fit()}
       />
     {/snippet}
     {#snippet actions()}
@@ -262,53 +213,16 @@
     <Sizer {room} part="hangers" name="hangers" side="left" />
     <main class="work">
       <h1 class="visually-hidden">{editor.doc.name}</h1>
-      <div class="stages" class:two={pinned !== null} bind:this={stages}>
-        {#if pinned}
-          <div class="stage-box pinned"><StillStage doc={pinned} lookup={editor.lookup} {view} /></div>
-        {/if}
-        <div class="stage-box">
-          <Stage
-            bind:this={stage}
-            {editor}
-            {view}
-            {sight}
-            {eyedropper}
-            {peek}
-            {brush}
-            {writer}
-            ontext={(at) => (writer = TextWriter.begin(editor, at))}
-            onwritten={written}
-            onopen={open}
-            {asking}
-            onasked={() => (asking = false)}
-          />
-        </div>
-        {#if faults.length > 0}
-          <ul class="faults" role="status">
-            {#each faults as fault (fault)}<li>{fault}</li>{/each}
-          </ul>
-        {/if}
-        <ShapeTools {editor} {brush} onbrush={(value) => (brush = value)} onopen={open} />
-        <ViewTools
-          history={editor.history}
-          zoom={view.zoom}
-          fitTitle="Fit the page (0)"
-          onfit={() => stage?.fit()}
-          onkeys={() => (showKeys = true)}
-          online={() => (asking = !asking)}
-        >
-          {#snippet more()}
-            <button
-              type="button"
-              title={pinned
-                ? 'End the comparison'
-                : 'Pin this state beside the stage, to compare with what you do next'}
-              aria-label="Compare side by side"
-              aria-pressed={pinned !== null}
-              onclick={() => comparePinned()}><Columns size={16} /></button
-            ><RoomChoice {room} /><SightChoice value={sight} onset={(value) => (sight = value)} />{/snippet}
-        </ViewTools>
-      </div>
+      <LayoutStages
+        bind:this={stages}
+        {editor}
+        {view}
+        {room}
+        fills={fillsHeight}
+        {eyedropper}
+        {peek}
+        onkeys={() => (showKeys = true)}
+      />
       <Sizer {room} part="fills" name="fill bar" side="below" measured={fillsHeight} />
       {#if !room.isFolded('fills')}
         <div
@@ -371,39 +285,6 @@
     flex-direction: column;
     min-width: 0;
     min-height: 0;
-  }
-  .stages {
-    position: relative;
-    display: grid;
-    flex: 1;
-    min-height: 160px;
-  }
-  .two {
-    grid-template-columns: 1fr 1fr;
-  }
-  .stage-box {
-    position: relative;
-    min-width: 0;
-    min-height: 0;
-  }
-  .pinned {
-    border-right: 2px solid var(--card);
-  }
-  .faults {
-    position: absolute;
-    bottom: 12px;
-    margin: 0;
-    left: 50%;
-    z-index: 3;
-    max-width: 70%;
-    max-height: 40%;
-    overflow: auto;
-    padding: 6px 12px;
-    border: 1px solid var(--amber);
-    border-radius: var(--radius);
-    background: var(--card);
-    font-size: 12.5px;
-    transform: translateX(-50%);
   }
   .fills-box {
     flex: none;

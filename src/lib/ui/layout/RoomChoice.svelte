@@ -7,8 +7,12 @@
   import type { Room } from '../state/room.svelte';
 
   /** What stands beside the stage: each part shown or folded away, or only the stage. */
-  type Props = { room: Room<'hangers' | 'fills' | 'ledger'> };
-  let { room }: Props = $props();
+  type Props = {
+    room: Room<'hangers' | 'fills' | 'ledger'>;
+    /** The height of the fill bar where nobody has given it one, px. */
+    fills: number;
+  };
+  let { room, fills }: Props = $props();
 
   const PARTS = [
     { part: 'hangers', label: 'Hangers', key: '2' },
@@ -28,7 +32,7 @@
         <span class="muted">{label}</span>
         <NumberField
           label="Room of the {label.toLowerCase()}"
-          value={room.size(part)}
+          value={part === 'fills' && !room.isSized(part) ? fills : room.size(part)}
           kind={{ unit: 'px' }}
           {...room.limits(part)}
           onset={(size) => room.resize(part, size)}

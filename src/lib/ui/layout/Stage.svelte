@@ -2,12 +2,13 @@
   import { untrack } from 'svelte';
   import type { Point } from '$lib/core/geom/point';
   import { heldShapes, type Shape } from '$lib/core/recipe/layout';
-  import { compileShape, recompileShape, type ShapePaint, type ShapeScene } from '$lib/core/scene/layout';
+  import type { ShapePaint, ShapeScene } from '$lib/core/scene/layout';
   import type { Sight } from '$lib/core/colour/vision';
   import type { Eyedropper } from '../state/eyedropper.svelte';
   import LineCheck from '../components/LineCheck.svelte';
   import { drawPlace, placeInPattern } from './line-check';
   import { Bases } from './bases';
+  import { CompiledShapes } from './compiled-shapes';
   import { MaskPictures } from './mask-pictures';
   import type { MaskBrushNumbers } from './mask-brush';
   import MaskBrushTools from './MaskBrushTools.svelte';
@@ -85,6 +86,8 @@
     panning: () => spaceDown,
     show: (next: Partial<StageShown>) => (shown = { ...shown, ...next }),
   };
+  const compiled = new CompiledShapes();
+  const sceneOf = (shape: Shape): ShapeScene => compiled.of(shape, editor.lookup);
   const preview = new Preview();
   let canvas: HTMLCanvasElement | undefined = $state();
   /** While many fills move at once the canvas shows them, and the drawing below stays as it was before. */
@@ -104,27 +107,6 @@
       .map((scene) => (peek === 'plain' ? withoutMotifs(scene) : scene)),
   );
   const single = $derived(editor.single);
-  /** Compiled shapes, kept while neither the shape nor the patterns change: a drag compiles only what moves. */
-  let kept = new WeakMap<Shape, ShapeScene>();
-  let keptFor: unknown = null;
-  let lastById = new Map<string, { shape: Shape; scene: ShapeScene }>();
-  function sceneOf(shape: Shape): ShapeScene {
-    if (keptFor !== editor.lookup) {
-      kept = new WeakMap();
-      lastById = new Map();
-      keptFor = editor.lookup;
-    }
-    const held = kept.get(shape);
-    if (held) return held;
-    const last = lastById.get(shape.id);
-    const scene = last
-      ? recompileShape(shape, last.shape, last.scene, editor.lookup)
-      : compileShape(shape, editor.lookup);
-    kept.set(shape, scene);
-    lastById.set(shape.id, { shape, scene });
-    return scene;
-  }
-
   $effect(() => {
     if (editor.selected.size >= MANY && !editor.history.inGesture) preview.prepare(scenes, view.zoom);
   });

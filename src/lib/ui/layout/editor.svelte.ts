@@ -1,7 +1,14 @@
 import { nanoid } from 'nanoid';
 import { colourFill, isPlaced, type Fill } from '$lib/core/recipe/fill';
 import type { Mask } from '$lib/core/recipe/mask';
-import { mapFills, withFill, type Shape, type ShapeGroup, type ShapeStroke } from '$lib/core/recipe/layout';
+import {
+  allFills,
+  mapFills,
+  withFill,
+  type Shape,
+  type ShapeGroup,
+  type ShapeStroke,
+} from '$lib/core/recipe/layout';
 import { tintOf } from '$lib/core/colour/tint';
 import { fillLike, type FillProperty } from '$lib/core/recipe/copy-fill';
 import { recolourLayout, type Exchange } from '$lib/core/recipe/recolour';
@@ -121,6 +128,18 @@ export class LayoutEditor extends LayoutSession {
     }
     if (!(await this.loadPattern(patternId))) return;
     this.change((shape) => this.refill(shape, (held) => refilled(held, patternId)), { ids });
+  }
+
+  /** Puts another pattern in the place of that of some fills, wherever they are. */
+  async exchangePattern(fills: ReadonlySet<string>, patternId: string): Promise<void> {
+    if (!(await this.loadPattern(patternId))) return;
+    const holders = this.doc.shapes.filter((shape) => allFills(shape).some(({ id }) => fills.has(id)));
+    this.change(
+      (shape) => mapFills(shape, (fill) => (fills.has(fill.id) ? refilled(fill, patternId) : fill)),
+      {
+        ids: new Set(holders.map(({ id }) => id)),
+      },
+    );
   }
 
   /** Fills the selected shapes with one plain colour, in the place of what is worked on. */

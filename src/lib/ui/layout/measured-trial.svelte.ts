@@ -6,13 +6,24 @@ import { call } from '../state/api';
 import { toasts } from '../state/toasts.svelte';
 import type { LayoutSession } from './session.svelte';
 
-type Work = { id: string; name: string; revision: number; before: MeasuredRecipe; recipe: MeasuredRecipe };
+type Work = {
+  id: string;
+  name: string;
+  revision: number;
+  before: MeasuredRecipe;
+  recipe: MeasuredRecipe;
+  /** The fills that were worked on when it began. */
+  fills: ReadonlySet<string>;
+};
 
 /** What is to become of numbers that were changed where a pattern is used; it waits for an answer. */
 export type Question = { work: Work; detail: PatternDetail };
 
-type Host = Pick<LayoutSession, 'patterns' | 'showRecipe' | 'refreshPatterns'> & {
-  fillWith: (pattern: string) => Promise<void>;
+type Host = Pick<
+  LayoutSession,
+  'patterns' | 'chosen' | 'activePattern' | 'showRecipe' | 'refreshPatterns'
+> & {
+  exchangePattern: (fills: ReadonlySet<string>, pattern: string) => Promise<void>;
 };
 
 /**
@@ -42,12 +53,21 @@ export class MeasuredTrial {
     const pattern = this.editor.patterns.get(id);
     if (!pattern || this.question) return;
     const { name, newest } = pattern;
-    const begun = this.work?.id === id ? this.work : { id, name, revision: newest, before, recipe };
+    const begun =
+      this.work?.id === id
+        ? this.work
+        : { id, name, revision: newest, before, recipe, fills: this.fillsOf(id) };
     this.work = { ...begun, recipe };
     if (keeps) this.kept = recipe;
     const [wrong] = checkRecipe(recipe);
     this.problem = wrong?.message ?? null;
     if (!wrong) this.editor.showRecipe(id, begun.revision, recipe);
+  }
+
+  /** The fills with a pattern that are worked on now. */
+  private fillsOf(pattern: string): ReadonlySet<string> {
+    const active = this.editor.chosen.flatMap((shape) => this.editor.activePattern(shape) ?? []);
+    return new Set(active.flatMap((fill) => (fill.pattern === pattern ? fill.id : [])));
   }
 
   /** Gives up the gesture that is under way. */
@@ -76,7 +96,7 @@ export class MeasuredTrial {
     this.editor.showRecipe(id, revision, before);
   }
 
-  /** Answers the question: a revision that all uses follow, a pattern for the chosen shapes alone, or nothing. */
+  /** Answers the question: a revision that all uses follow, a pattern for these fills alone, or nothing. */
   async answer(how: 'publish' | 'new' | 'nothing'): Promise<void> {
     const { question } = this;
     if (!question) return;
@@ -88,7 +108,7 @@ export class MeasuredTrial {
     await this.editor.refreshPatterns();
   }
 
-  /** A new pattern for the uses of the old one among the selected shapes. */
+  /** A new pattern for the fills that the numbers were changed from; whatever is selected meanwhile. */
   private async asNew({ work, detail }: Question): Promise<string | null> {
     for (let number = 2; number < 200; number += 1) {
       const made = await call<{ id: string }>('POST', `/patterns/${work.id}/copies`, {
@@ -97,7 +117,7 @@ export class MeasuredTrial {
         takesDraft: false,
       });
       if (made.ok) {
-        await this.editor.fillWith(made.value.id);
+        await this.editor.exchangePattern(work.fills, made.value.id);
         return null;
       }
       if (made.failure.code !== 'name_taken') return made.failure.message;

@@ -1,12 +1,6 @@
 <script lang="ts">
   import Columns3 from '@lucide/svelte/icons/columns-3';
-  import {
-    LIBRARY_SORTS,
-    type FoundPatterns,
-    type LibraryFacets,
-    type LibrarySort,
-    type PaletteData,
-  } from '$lib/contract/data';
+  import { LIBRARY_SORTS, type LibraryFacets, type LibrarySort, type PaletteData } from '$lib/contract/data';
   import LayOn from '../components/LayOn.svelte';
   import Popover from '../components/Popover.svelte';
   import SightChoice from '../components/SightChoice.svelte';
@@ -15,7 +9,7 @@
   import { COLUMNS, writeColumns, type Column } from './columns';
   import Filters from './Filters.svelte';
   import type { LibraryView } from './query';
-  import { sayInstead, sayPatterns, sayPercent } from './say';
+  import { sayPatterns, sayPercent } from './say';
   import type { ShownAs } from './shown';
 
   /** What of the library is shown, in which order and how: search, filters, sort and the common scale. */
@@ -26,7 +20,6 @@
     facets: LibraryFacets;
     palettes: PaletteData[];
     total: number;
-    instead: NonNullable<FoundPatterns['instead']>;
     shownAs: ShownAs;
     /** What is typed and not yet searched for. */
     typed: string | null;
@@ -43,7 +36,6 @@
     facets,
     palettes,
     total,
-    instead,
     shownAs,
     typed,
     sort,
@@ -157,9 +149,7 @@
   <Filters {view} {facets} {palettes} {onset} {oncollections} />
   <span class="space"></span>
   <SightChoice value={sight} onset={(value) => onaddress({ sight: value === 'full' ? null : value })} />
-  <span class="muted count" class:says={instead.length > 0} aria-live="polite"
-    >{[...instead.map(sayInstead), sayPatterns(total)].join(' · ')}</span
-  >
+  <span class="muted count" aria-live="polite">{sayPatterns(total)}</span>
   <label class="field">
     <span class="muted">by</span>
     <select
@@ -246,7 +236,7 @@
     .scale span:first-child,
     .field .muted,
     .tools :global(.lay-on .muted),
-    .count:not(.says) {
+    .count {
       display: none;
     }
     .tools :global(.library-chip) {

@@ -163,7 +163,8 @@
 
 <style>
   .scroller {
-    height: 100%;
+    flex: 1;
+    min-height: 0;
     overflow: auto;
     background: var(--card);
   }

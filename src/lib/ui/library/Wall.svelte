@@ -105,7 +105,8 @@
 
 <style>
   .scroller {
-    height: 100%;
+    flex: 1;
+    min-height: 0;
     overflow: auto;
     padding: 22px 16px 32px;
     scrollbar-gutter: stable;

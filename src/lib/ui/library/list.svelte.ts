@@ -1,5 +1,5 @@
 import { SvelteMap, SvelteSet } from 'svelte/reactivity';
-import type { FoundPatterns, PatternSummary } from '$lib/contract/data';
+import type { FoundPatterns, Instead, PatternSummary } from '$lib/contract/data';
 import { call } from '../state/api';
 import { toasts } from '../state/toasts.svelte';
 
@@ -13,7 +13,7 @@ export const PAGE = 60;
 export class PatternList {
   total = $state(0);
   /** What words that no pattern has were taken for. */
-  instead: NonNullable<FoundPatterns['instead']> = $state.raw([]);
+  instead: Instead[] = $state.raw([]);
   private readonly pages = new SvelteMap<number, PatternSummary[]>();
   private readonly asked = new Set<number>();
   private query: Record<string, string> = {};

@@ -1,4 +1,4 @@
-import type { FoundPatterns, PatternSummary } from '$lib/contract/data';
+import type { FoundPatterns, Instead, PatternSummary } from '$lib/contract/data';
 import { call } from '../state/api';
 
 /** Patterns by what is typed and chosen: the whole list while nothing is, and the answer to the last question otherwise. */
@@ -6,7 +6,7 @@ export class PatternFinder {
   text = $state('');
   problem: string | null = $state(null);
   /** What words that no pattern has were taken for. */
-  instead: NonNullable<FoundPatterns['instead']> = $state.raw([]);
+  instead: Instead[] = $state.raw([]);
   private answered: PatternSummary[] | null = $state.raw(null);
   private asked = 0;
 

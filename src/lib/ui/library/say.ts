@@ -1,4 +1,4 @@
-import type { PatternFacts, PatternSummary } from '$lib/contract/data';
+import type { Instead, PatternFacts, PatternSummary } from '$lib/contract/data';
 import { fractionText } from '$lib/core/num/fraction';
 import { fromPx, type LengthUnit } from '$lib/core/num/length';
 import { shortSymbol } from '$lib/core/lattice/groups';
@@ -76,8 +76,8 @@ export const sayDate = (at: number): string =>
 export const sayPatterns = (count: number): string =>
   count === 1 ? '1 pattern' : `${count.toLocaleString('en-GB')} patterns`;
 
-/** What a word that no pattern has was taken for: "nothing has “petla”, shown is “petal”". */
-export function sayInstead({ typed, words }: { typed: string; words: readonly string[] }): string {
+/** What a word that no pattern has was taken for: "No pattern has “petla”; shown is “petal”." */
+export function sayInstead({ typed, words }: Instead): string {
   const quoted = words.slice(0, 3).map((word) => `“${word}”`);
-  return `nothing has “${typed}”, shown is ${quoted.join(', ')}${words.length > 3 ? ' …' : ''}`;
+  return `No pattern has “${typed}”; shown is ${quoted.join(', ')}${words.length > 3 ? ' …' : '.'}`;
 }

@@ -1,0 +1,162 @@
+<script lang="ts">
+  import Columns from '@lucide/svelte/icons/columns-2';
+  import { tick } from 'svelte';
+  import type { Sight } from '$lib/core/colour/vision';
+  import SightChoice from '../components/SightChoice.svelte';
+  import ViewTools from '../components/ViewTools.svelte';
+  import type { Eyedropper } from '../state/eyedropper.svelte';
+  import type { Room } from '../state/room.svelte';
+  import type { LayoutDoc } from './doc';
+  import type { LayoutEditor } from './editor.svelte';
+  import RoomChoice from './RoomChoice.svelte';
+  import ShapeTools from './ShapeTools.svelte';
+  import Stage from './Stage.svelte';
+  import StillStage from './StillStage.svelte';
+  import { TextWriter } from './text-writer.svelte';
+  import type { View } from './view.svelte';
+
+  /** The stage with its tools, and beside it a state that was pinned, to compare with. */
+  type Props = {
+    editor: LayoutEditor;
+    view: View;
+    room: Room<'hangers' | 'fills' | 'ledger'>;
+    /** The height of the fill bar, px. */
+    fills: number;
+    eyedropper: Eyedropper;
+    peek: 'before' | 'plain' | null;
+    onkeys: () => void;
+  };
+  let { editor, view, room, fills, eyedropper, peek, onkeys }: Props = $props();
+
+  let live: HTMLElement | undefined = $state();
+  let stage: Stage | undefined = $state();
+  let sight: Sight = $state('full');
+  /** The layout as it was when it was pinned for comparison; it stands beside the present one. */
+  let pinned: LayoutDoc | null = $state.raw(null);
+  // svelte-ignore state_referenced_locally
+  let brush = $state.raw({ size: Math.min(editor.doc.width, editor.doc.height) / 12, softness: 0.5 });
+  /** One asks whether a line on the stage is real. */
+  let asking = $state(false);
+
+  let writer: TextWriter | null = $state.raw(null);
+
+  /** What pressing a shape twice opens: the words of a text, the points of another outline. */
+  export function open(): void {
+    const { single } = editor;
+    if (single && editor.withoutLocked(editor.selected).size === 0) return;
+    if (single?.form.kind === 'text') void TextWriter.change(editor, single).then((made) => (writer = made));
+    else if (single) editor.editingPoints = true;
+  }
+  /** The words are written: they stay, and the tool is let go of unless it is kept. */
+  async function written(): Promise<void> {
+    const done = writer;
+    writer = null;
+    await done?.end();
+    if (done && editor.tool === 'text') editor.hand.used();
+  }
+
+  async function comparePinned(): Promise<void> {
+    pinned = pinned ? null : editor.doc;
+    await tick();
+    // The stage knows its new width a frame later.
+    await new Promise((resolve) => requestAnimationFrame(() => requestAnimationFrame(resolve)));
+    stage?.fit();
+  }
+
+  export const fit = (): void => stage?.fit();
+  export const lifeSize = (): void => stage?.lifeSize();
+  /** Where the stage lies on the window. */
+  export const box = (): DOMRect | undefined => live?.getBoundingClientRect();
+
+  /** Patterns that shapes here are filled with and that cannot be shown. */
+  const faults = $derived([
+    ...editor.damaged,
+    ...[...editor.patterns.values()].flatMap(({ name, faults: found }) =>
+      Object.values(found).map((message) => `“${name}” cannot be shown. ${message}`),
+    ),
+  ]);
+</script>
+
+<div class="stages" class:two={pinned !== null}>
+  {#if pinned}
+    <div class="stage-box pinned"><StillStage doc={pinned} lookup={editor.lookup} {view} /></div>
+  {/if}
+  <div class="stage-box" bind:this={live}>
+    <Stage
+      bind:this={stage}
+      {editor}
+      {view}
+      {sight}
+      {eyedropper}
+      {peek}
+      {brush}
+      {writer}
+      ontext={(at) => (writer = TextWriter.begin(editor, at))}
+      onwritten={written}
+      onopen={open}
+      {asking}
+      onasked={() => (asking = false)}
+    />
+  </div>
+  {#if faults.length > 0}
+    <ul class="faults" role="status">
+      {#each faults as fault (fault)}<li>{fault}</li>{/each}
+    </ul>
+  {/if}
+  <ShapeTools {editor} {brush} onbrush={(value) => (brush = value)} onopen={open} />
+  <ViewTools
+    history={editor.history}
+    zoom={view.zoom}
+    fitTitle="Fit the page (0)"
+    onfit={() => stage?.fit()}
+    {onkeys}
+    online={() => (asking = !asking)}
+  >
+    {#snippet more()}
+      <button
+        type="button"
+        title={pinned
+          ? 'End the comparison'
+          : 'Pin this state beside the stage, to compare with what you do next'}
+        aria-label="Compare side by side"
+        aria-pressed={pinned !== null}
+        onclick={() => comparePinned()}><Columns size={16} /></button
+      ><RoomChoice {room} {fills} /><SightChoice value={sight} onset={(value) => (sight = value)} />{/snippet}
+  </ViewTools>
+</div>
+
+<style>
+  .stages {
+    position: relative;
+    display: grid;
+    flex: 1;
+    min-height: 160px;
+  }
+  .two {
+    grid-template-columns: 1fr 1fr;
+  }
+  .stage-box {
+    position: relative;
+    min-width: 0;
+    min-height: 0;
+  }
+  .pinned {
+    border-right: 2px solid var(--card);
+  }
+  .faults {
+    position: absolute;
+    bottom: 12px;
+    margin: 0;
+    left: 50%;
+    z-index: 3;
+    max-width: 70%;
+    max-height: 40%;
+    overflow: auto;
+    padding: 6px 12px;
+    border: 1px solid var(--amber);
+    border-radius: var(--radius);
+    background: var(--card);
+    font-size: 12.5px;
+    transform: translateX(-50%);
+  }
+</style>
