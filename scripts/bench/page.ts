@@ -1,7 +1,8 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import puppeteer, { type Page } from 'puppeteer-core';
+import puppeteer, { type BoundingBox, type Page, type TracingOptions } from 'puppeteer-core';
+import sharp from 'sharp';
 import { freePort, startServer } from '../lib/serve.mjs';
 
 /** One frame of a 60 Hz screen, ms. */
@@ -55,20 +56,63 @@ type TraceEvent = {
   name: string;
   pid: number;
   tid: number;
+  ts: number;
   dur?: number;
-  args: { name?: string };
+  args: { name?: string; snapshot?: string; data?: { documentLoaderURL?: string } };
 };
+
+async function traced(
+  page: Page,
+  options: TracingOptions,
+  work: () => Promise<unknown>,
+): Promise<TraceEvent[]> {
+  await page.tracing.start(options);
+  await work();
+  const trace = await page.tracing.stop();
+  const read = JSON.parse(Buffer.from(trace ?? []).toString('utf8')) as { traceEvents: TraceEvent[] };
+  return read.traceEvents;
+}
+
+/**
+ * How long after going to an address the screen shows something within a box of the window, ms: on the first of the
+ * browser's own pictures of the screen in which a tenth of the box is not as its corner is.
+ */
+export async function firstPicture(page: Page, address: string, box: BoundingBox): Promise<number> {
+  const categories = ['disabled-by-default-devtools.screenshot', 'loading', 'blink.user_timing'];
+  const events = await traced(page, { screenshots: true, categories }, async () => {
+    await page.goto(address, { waitUntil: 'load' });
+    await new Promise((resolve) => setTimeout(resolve, 1500));
+  });
+  const gone = events.find(
+    ({ name, args }) => name === 'navigationStart' && args.data?.documentLoaderURL === address,
+  );
+  if (!gone) throw new Error('The tracing of the browser told of no navigation.');
+  const shots = events
+    .filter(({ name, ts }) => name === 'Screenshot' && ts > gone.ts)
+    .sort((one, other) => one.ts - other.ts);
+  const window = page.viewport() ?? { width: 1280 };
+  for (const { ts, args } of shots) {
+    const shot = sharp(Buffer.from(args.snapshot ?? '', 'base64')).removeAlpha();
+    const share = ((await shot.metadata()).width ?? 1) / window.width;
+    const part = {
+      left: Math.ceil(box.x * share),
+      top: Math.ceil(box.y * share),
+      width: Math.floor(box.width * share),
+      height: Math.floor(box.height * share),
+    };
+    const pixels = await shot.extract(part).raw().toBuffer();
+    let other = 0;
+    for (let at = 0; at < pixels.length; at += 3)
+      if ([0, 1, 2].some((part) => Math.abs((pixels[at + part] ?? 0) - (pixels[part] ?? 0)) > 24)) other += 3;
+    if (other > pixels.length / 10) return (ts - gone.ts) / 1000;
+  }
+  return NaN;
+}
 
 /** The longest task of the page's own thread while `work` goes on, ms, as the browser's tracing tells it. */
 export async function longestTask(page: Page, work: () => Promise<unknown>): Promise<number> {
-  await page.tracing.start({
-    categories: ['devtools.timeline', 'disabled-by-default-devtools.timeline', '__metadata'],
-  });
-  await work();
-  const trace = await page.tracing.stop();
-  const { traceEvents } = JSON.parse(Buffer.from(trace ?? []).toString('utf8')) as {
-    traceEvents: TraceEvent[];
-  };
+  const categories = ['devtools.timeline', 'disabled-by-default-devtools.timeline', '__metadata'];
+  const traceEvents = await traced(page, { categories }, work);
   const mains = new Set(
     traceEvents
       .filter(({ name, args }) => name === 'thread_name' && args.name === 'CrRendererMain')

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { onMount } from 'svelte';
   import { beforeNavigate } from '$app/navigation';
   import '@fontsource-variable/schibsted-grotesk/index.css';
   import '@fontsource-variable/spline-sans-mono/index.css';
@@ -8,9 +9,11 @@
   import Toasts from '$lib/ui/components/Toasts.svelte';
   import { closeTopmost } from '$lib/ui/state/back';
   import { letGoOfPictures } from '$lib/ui/state/leaving';
+  import { toasts } from '$lib/ui/state/toasts.svelte';
 
   let { children } = $props();
 
+  onMount(() => toasts.recall());
   beforeNavigate(({ type, cancel }) => {
     if (type === 'popstate' && closeTopmost()) cancel();
   });

@@ -235,7 +235,8 @@ describe('the wheel', () => {
     expect((await layoutNow()).shapes).toEqual(before);
 
     await (await named(page, 'Opacity', 'input')).click();
-    for (let notch = 0; notch < 4; notch += 1) await wheel('Opacity', 50);
+    await wheel('Opacity', 50);
+    for (let notch = 1; notch < 4; notch += 1) await page.mouse.wheel({ deltaY: 50 });
     await page.waitForFunction(
       () => document.querySelector<HTMLInputElement>('.bar [aria-label="Opacity"]')?.value === '96',
     );

@@ -2,16 +2,17 @@ import { patternFills } from '../../src/lib/core/recipe/layout';
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import type { Page } from 'puppeteer-core';
+import type { HTTPRequest, Page } from 'puppeteer-core';
 import { PNG } from 'pngjs';
 import sharp from 'sharp';
-import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
+import { afterAll, beforeAll, describe, expect, inject, it, vi } from 'vitest';
 import type { FoundPatterns, LayoutData, PaletteData, PatternDetail } from '../../src/lib/contract/data';
 import { recolourPicture } from '../../src/lib/core/raster/recolour';
 import type { PatternFill } from '../../src/lib/core/recipe/fill';
 import { freePort, startServer } from '../../scripts/lib/serve.mjs';
 import { api, exportPng, layoutWith, must, publishedPattern, unique } from '../support/api';
 import {
+  at,
   downloaded,
   enter,
   named,
@@ -120,7 +121,8 @@ describe('the library', () => {
       {},
       pattern.name,
     );
-    expect(new URL(page.url()).searchParams.get('search')).toBe('zweigst harb');
+    // The address follows when the hand rests.
+    await page.waitForFunction(() => new URL(location.href).searchParams.get('search') === 'zweigst harb');
     await page.keyboard.press('ArrowDown');
     await page.waitForSelector('aside h2');
     expect(await text('aside h2')).toEqual([pattern.name]);
@@ -518,6 +520,31 @@ describe('colours in a layout', () => {
 });
 
 describe('files', () => {
+  it('that lack patterns say which, and the dialog stays for it to be read', async () => {
+    const askew = recipe({
+      motifs: [dot('d', 4)],
+      placings: [place('d', 5, 5)],
+      repeat: { kind: 'brick', step: 0.3183098861, run: 'progressive' },
+    });
+    const name = unique('Never upright');
+    await publishedPattern(askew, name);
+    const client = await page.createCDPSession();
+    await client.send('Browser.setDownloadBehavior', { behavior: 'allow', downloadPath: folder });
+    await visit(page, '/library');
+    await press(page, 'Hand out all …');
+    await press(page, 'CSS', 'label');
+    await press(page, 'Save the file');
+    await page.waitForFunction(
+      (wanted) =>
+        document.querySelector('dialog[open] [role=status]')?.textContent?.includes('Left out') &&
+        document.querySelector('dialog[open] [role=status]')?.textContent?.includes(wanted),
+      {},
+      name,
+    );
+    await press(page, 'Close');
+    await page.waitForFunction(() => !document.querySelector('dialog[open]'));
+  });
+
   async function open(files: string[], address = inject('address')): Promise<void> {
     await page.goto(`${address}/library`, { waitUntil: 'networkidle2' });
     await press(page, 'Open files');
@@ -706,6 +733,29 @@ describe('bad input', () => {
     );
     await enter(page, 'A colour to add', 'color(display-p3 0 1 0)');
     await page.waitForFunction(() => document.querySelector('aside')?.textContent?.includes('Outside sRGB'));
+  });
+
+  it('a page that is left lets go of its pictures, which hold the connections; where it stays they come after all', async () => {
+    const tab = await session.browser.newPage();
+    const held: HTTPRequest[] = [];
+    await tab.setRequestInterception(true);
+    tab.on('request', (request) => {
+      if (request.resourceType() === 'image') held.push(request);
+      else void request.continue();
+    });
+    await tab.goto(at('/library'), { waitUntil: 'domcontentloaded' });
+    const coming = (): Promise<number> =>
+      tab.$$eval(
+        '[data-place] img[src]',
+        (all) => all.filter((one) => !(one as HTMLImageElement).complete).length,
+      );
+    await vi.waitFor(async () => expect(await coming()).toBeGreaterThan(3));
+    await tab.waitForNetworkIdle({ concurrency: 1000 });
+    await tab.evaluate(() => window.dispatchEvent(new Event('beforeunload', { cancelable: true })));
+    expect(await coming()).toBe(0);
+    await vi.waitFor(async () => expect(await coming()).toBeGreaterThan(3), { timeout: 8000 });
+    await Promise.all(held.map((request) => request.abort().catch(() => undefined)));
+    await tab.close();
   });
 
   it('and no error was thrown on any of these pages', () => {

@@ -48,8 +48,7 @@ const boxOf = (selector: string) =>
     const { left, top, right, bottom, width, height } = one.getBoundingClientRect();
     return { left, top, right, bottom, width, height };
   });
-const noPart = (selector: string) =>
-  page.waitForFunction((wanted) => document.querySelector(wanted) === null, {}, selector);
+const noPart = (selector: string) => page.waitForSelector(selector, { hidden: true });
 const stageKey = async (key: '2' | '3' | '4' | '5' | '0'): Promise<void> => {
   await page.focus('.stage');
   await page.keyboard.press(key);
@@ -94,7 +93,7 @@ describe('the room of the stage', () => {
       ([top, bottom]: readonly [number, number]) => top > stage.top && bottom < stage.bottom,
     );
     await stageKey('5');
-    await page.waitForSelector('.ledger');
+    await page.waitForSelector('.ledger', { visible: true });
     await still(page);
     expect((await boxOf('[data-paper]')).width).toBeCloseTo(small.width, 0);
     for (const [key, part] of [
@@ -105,7 +104,7 @@ describe('the room of the stage', () => {
       await stageKey(key);
       await noPart(part);
       await stageKey(key);
-      await page.waitForSelector(part);
+      await page.waitForSelector(part, { visible: true });
     }
   });
 

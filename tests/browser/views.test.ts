@@ -165,6 +165,7 @@ describe('every view', () => {
     ],
     ['the dialog that opens files', 'library', (page) => press(page, 'Open files')],
     ['the dialog that hands out', 'library', (page) => press(page, 'Hand out all …')],
+    ['what was said', 'library', (page) => press(page, 'What was said')],
     ['a new colourway', 'pattern, colours', (page) => press(page, 'New', 'button')],
     ['replacing everywhere', 'pattern, uses', (page) => press(page, 'Replace everywhere …')],
     [

@@ -1,7 +1,7 @@
 import { Resvg } from '@resvg/resvg-js';
 import { describe, expect, it } from 'vitest';
 import { IDENTITY } from '../../src/lib/core/geom/affine';
-import { strokeOutline, type OutlineStroke } from '../../src/lib/core/geom/outline';
+import { strokeOutline, type InkedStroke } from '../../src/lib/core/geom/outline';
 import { formatPath, movedPath, parsePath } from '../../src/lib/core/geom/path';
 import { colourFill, freshFill, gradientFill, type Fill } from '../../src/lib/core/recipe/fill';
 import { freshGradient, type Gradient } from '../../src/lib/core/recipe/gradient';
@@ -98,7 +98,7 @@ describe('a shape counted from another corner', () => {
 });
 
 describe('a stroke', () => {
-  const lines: [string, string, Partial<OutlineStroke>][] = [
+  const lines: [string, string, Partial<InkedStroke>][] = [
     ['mitred', 'M40 40H200V120L60 200Z', {}],
     ['bevelled at what is sharper than the limit', 'M30 60L210 80L30 100', { join: 'bevel' }],
     ['round along a curve', 'M30 120C60 -40 120 260 210 90', { cap: 'round', join: 'round' }],
@@ -113,7 +113,7 @@ describe('a stroke', () => {
   // resvg's own stroker against the outline that Clipper makes, which a stroke that is turned into a shape has. What differs
   // by less than a third of a pixel at an edge is left alone.
   it.each(lines)('inks what its outline covers: %s', (_name, d, over) => {
-    const pen: OutlineStroke = { width: 16, cap: 'butt', join: 'miter', miterLimit: 4, dashes: [], ...over };
+    const pen: InkedStroke = { width: 16, cap: 'butt', join: 'miter', miterLimit: 4, dashes: [], ...over };
     const path = parsePath(d);
     const outline = path.ok ? strokeOutline(path.path, pen) : path;
     if (!outline.ok) throw new Error(outline.message);

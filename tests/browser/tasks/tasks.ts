@@ -328,17 +328,19 @@ export const TASKS: readonly Task[] = [
     pointer: async (hand) => {
       await hand.press('Room');
       await hand.pressOf('label', 'Only the stage');
-      await hand.page.waitForFunction(() => document.querySelector('.ledger') === null);
+      await hand.page.waitForSelector('.ledger', { hidden: true });
       await hand.pressOf('label', 'Only the stage');
     },
     keyboard: async (hand) => {
       await hand.keys('F6', '5');
-      await hand.page.waitForFunction(() => document.querySelector('.ledger') === null);
+      await hand.page.waitForSelector('.ledger', { hidden: true });
       await hand.key('5');
     },
     done: async ({ page }) =>
       page.evaluate(() =>
-        ['.ledger', '.fills-box', '.hangers-box'].every((part) => document.querySelector(part)),
+        ['.ledger', '.fills-box', '.hangers-box'].every((part) =>
+          document.querySelector(part)?.checkVisibility(),
+        ),
       ),
   },
   {

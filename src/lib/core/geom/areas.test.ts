@@ -4,7 +4,7 @@ import { describe, expect, it } from 'vitest';
 import { areaOf, combineAreas, type Area, type PathOperation } from './boolean';
 import { fitFreehand } from './freehand';
 import { insertNode, moveHandle, nearestStretch, nodesOf, pathOfNodes, removeNode, setSmooth } from './nodes';
-import { strokeOutline, type OutlineStroke } from './outline';
+import { strokeOutline, type InkedStroke } from './outline';
 import { flatten, formatPath, parsePath, pathBox, type Path } from './path';
 import { formPath } from './shapes';
 import { pointInSteps, snapAlong, snapAngle } from './snap';
@@ -107,8 +107,8 @@ describe('areas put together', () => {
 });
 
 describe('a stroke turned into a closed shape', () => {
-  const stroke: OutlineStroke = { width: 4, cap: 'butt', join: 'miter', miterLimit: 4, dashes: [] };
-  const outlined = (d: string, over: Partial<OutlineStroke> = {}): Path => {
+  const stroke: InkedStroke = { width: 4, cap: 'butt', join: 'miter', miterLimit: 4, dashes: [] };
+  const outlined = (d: string, over: Partial<InkedStroke> = {}): Path => {
     const result = strokeOutline(read(d), { ...stroke, ...over });
     if (!result.ok) throw new Error(result.message);
     return result.path;

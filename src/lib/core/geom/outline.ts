@@ -5,7 +5,7 @@ import type { Point } from './point';
 import { polygonPath } from './shapes';
 import { modulo } from '../num/tolerance';
 
-export type OutlineStroke = {
+export type InkedStroke = {
   width: number;
   cap: 'butt' | 'round' | 'square';
   join: 'miter' | 'round' | 'bevel';
@@ -24,7 +24,7 @@ const TOLERANCE = 0.0025;
  * The area that a stroke inks, as a closed path, dashes cut. Curves are followed in straight pieces
  * that keep within `tolerance` px; offsets and unions are the Clipper library's (A. Johnson).
  */
-export function strokeOutline(path: Path, stroke: OutlineStroke, tolerance = TOLERANCE): AreaResult {
+export function strokeOutline(path: Path, stroke: InkedStroke, tolerance = TOLERANCE): AreaResult {
   const half = stroke.width / 2;
   if (!(half > 0)) return { ok: false, message: 'The stroke has no width, so it has no outline.' };
   const rows = flatten(path, stepsFor(half, tolerance)).flatMap(({ points, closed }) =>
@@ -47,7 +47,7 @@ type Row = { points: Point[]; closed: boolean };
 
 const onGrid = ({ x, y }: Point): Ring[number] => ({ X: Math.round(x * GRID), Y: Math.round(y * GRID) });
 
-function offsetRows(rows: readonly Row[], stroke: OutlineStroke, tolerance: number): Ring[] {
+function offsetRows(rows: readonly Row[], stroke: InkedStroke, tolerance: number): Ring[] {
   const offset = new ClipperLib.ClipperOffset(stroke.miterLimit, tolerance * GRID);
   const join = stroke.join === 'round' ? ClipperLib.JoinType.jtRound : ClipperLib.JoinType.jtMiter;
   for (const { points, closed } of rows) {
@@ -61,7 +61,7 @@ function offsetRows(rows: readonly Row[], stroke: OutlineStroke, tolerance: numb
 }
 
 /** Cut corners, which Clipper's offsets do not know: every stretch as a strip, a triangle at each corner, all united. */
-function bevelled(rows: readonly Row[], stroke: OutlineStroke, tolerance: number): Ring[] {
+function bevelled(rows: readonly Row[], stroke: InkedStroke, tolerance: number): Ring[] {
   const half = stroke.width / 2;
   const clipper = new ClipperLib.Clipper();
   const add = (points: Point[]): void => {
@@ -103,7 +103,7 @@ const plus = (a: Point, b: Point, factor: 1 | -1): Point => ({
 });
 
 /** Round or square caps at both ends of a line, as polygons. */
-function capsOf(line: readonly Point[], { cap, width }: OutlineStroke, tolerance: number): Point[][] {
+function capsOf(line: readonly Point[], { cap, width }: InkedStroke, tolerance: number): Point[][] {
   const half = width / 2;
   const ends: [Point | undefined, Point | undefined][] = [
     [line[0], line[1]],

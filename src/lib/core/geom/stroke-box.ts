@@ -1,5 +1,5 @@
 import { grow, unionBoxes, type Box } from './box';
-import type { OutlineStroke } from './outline';
+import type { InkedStroke } from './outline';
 import { flatten, pathBox, type Path } from './path';
 import type { Point } from './point';
 
@@ -7,7 +7,7 @@ import type { Point } from './point';
  * A box round all that a stroke inks along a path: half its width to every side, the tips of its mitred corners (SVG 2,
  * section 13.5: up to the miter limit), and the corners of square caps. Without an outline being made.
  */
-export function strokeBox(path: Path, { width, cap, join, miterLimit }: OutlineStroke): Box | null {
+export function strokeBox(path: Path, { width, cap, join, miterLimit }: InkedStroke): Box | null {
   const box = pathBox(path);
   if (!box) return null;
   const half = width / 2;

@@ -84,7 +84,7 @@
   }
   $effect(() => {
     if (!open) return;
-    panel?.querySelector<HTMLElement>('input, button, [tabindex="0"]')?.focus();
+    (panel?.querySelector<HTMLElement>('input, button, [tabindex="0"]') ?? panel)?.focus();
     return closesByBack(close);
   });
 </script>

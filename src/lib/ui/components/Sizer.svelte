@@ -20,6 +20,11 @@
     room.isFolded(part) ? 0 : room.isSized(part) ? room.size(part) : (measured ?? room.size(part)),
   );
   let pulled = $state(false);
+  $effect(() => {
+    if (!pulled) return;
+    room.pulled = true;
+    return () => (room.pulled = false);
+  });
 
   function pull(event: PointerEvent & { currentTarget: HTMLElement }): void {
     if (event.button !== 0) return;

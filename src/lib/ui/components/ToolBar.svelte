@@ -2,7 +2,7 @@
   import type { Snippet } from 'svelte';
 
   /** A floating row of small tools over a stage; its buttons are plain <button>s. */
-  type Props = { label: string; place?: 'right' | 'left'; children: Snippet };
+  type Props = { label: string; place?: 'right' | 'left' | 'whole' | 'foot'; children: Snippet };
   let { label, place = 'right', children }: Props = $props();
 </script>
 
@@ -23,11 +23,20 @@
   .right {
     right: 10px;
   }
-  .left {
+  .foot {
+    top: auto;
+    right: 10px;
+    bottom: 8px;
+  }
+  .left,
+  .whole {
     left: 10px;
     flex-wrap: wrap;
-    /* The view's own tools stand at the right. */
-    max-width: calc(100% - 330px);
+    max-width: calc(100% - 20px);
+  }
+  /* The view's own tools stand at the right. */
+  .left {
+    max-width: calc(100% - 264px);
   }
   .tools > :global(button),
   .tools > :global(.popover > .trigger) {

@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { Snippet } from 'svelte';
   import { page } from '$app/state';
+  import SaidBefore from './SaidBefore.svelte';
 
   /** The bar over every view: the mark, the three places, where one is, and the view's actions. */
   type Props = {
@@ -46,6 +47,7 @@
   </nav>
   <div class="trail">{@render trail?.()}</div>
   <div class="actions">{@render actions?.()}</div>
+  <SaidBefore />
 </header>
 
 <style>

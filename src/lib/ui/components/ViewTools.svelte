@@ -16,11 +16,15 @@
     /** Asks whether a line of what is shown is real. */
     online?: () => void;
     more?: Snippet;
+    before?: Snippet;
+    /** At the foot of the stage, where its head has no room. */
+    low?: boolean;
   };
-  let { history, zoom, fitTitle, onfit, onkeys, online, more }: Props = $props();
+  let { history, zoom, fitTitle, onfit, onkeys, online, more, before, low = false }: Props = $props();
 </script>
 
-<ToolBar label="View">
+<ToolBar label="View" place={low ? 'foot' : 'right'}>
+  {@render before?.()}
   <button
     type="button"
     title="Undo"

@@ -7,10 +7,10 @@
   import ColourWell from '../components/ColourWell.svelte';
   import NumberField from '../components/NumberField.svelte';
   import Popover from '../components/Popover.svelte';
-  import Switch from '../components/Switch.svelte';
   import FillChooser from './FillChooser.svelte';
   import FillReset from './FillReset.svelte';
   import FillStack from './FillStack.svelte';
+  import HandleScope from './HandleScope.svelte';
   import GradientPicker from './GradientPicker.svelte';
   import PatternCells from './PatternCells.svelte';
   import PlaceCells from './PlaceCells.svelte';
@@ -25,8 +25,14 @@
   import { takePicture } from './pictures';
 
   /** The sentence under the stage: what the selected shapes are filled or stroked with, each value edited in place. */
-  type Props = { editor: LayoutEditor; patterns: PatternSummary[]; palettes: PaletteData[] };
-  let { editor, patterns, palettes }: Props = $props();
+  type Props = {
+    editor: LayoutEditor;
+    patterns: PatternSummary[];
+    palettes: PaletteData[];
+    /** Little room: what the handles move is chosen beside the stage's tools instead. */
+    narrow: boolean;
+  };
+  let { editor, patterns, palettes, narrow }: Props = $props();
 
   const chosen = $derived(editor.chosen);
   /** The shape whose fill is shown: the first that has one like it. */
@@ -47,7 +53,7 @@
 {:else}
   <div class="no-stack"></div>
 {/if}
-<div class="bar" role="group" aria-label="Fill">
+<div class="bar" class:narrow role="group" aria-label="Fill">
   {#if !holder}
     {#if editor.inHand}
       <div class="cell hint">
@@ -174,19 +180,12 @@
       {#if fill.kind === 'picture'}<Sharpness {fill} unit={editor.doc.measure} />{/if}
     {/if}
   {/if}
-  <div class="cell scope">
-    <span>Handles move</span>
-    <Switch
-      label="Handles move"
-      value={editor.scope}
-      options={[
-        { value: 'shape', label: 'Shape', title: 'S' },
-        { value: 'pattern', label: 'Pattern', title: 'P', tone: 'signal' },
-        { value: 'both', label: 'Both', title: 'B' },
-      ]}
-      onset={(scope) => (editor.scope = scope)}
-    />
-  </div>
+  {#if !narrow}
+    <div class="cell scope">
+      <span>Handles move</span>
+      <HandleScope {editor} />
+    </div>
+  {/if}
 </div>
 
 <style>
@@ -256,6 +255,9 @@
   }
   .edit:hover {
     background: var(--kelp-tint);
+  }
+  .narrow .pattern-name {
+    max-width: 118px;
   }
   .pattern-name {
     max-width: 150px;

@@ -171,6 +171,14 @@
     grid-template-columns: repeat(auto-fill, minmax(168px, 1fr));
     padding: 2px 8px;
   }
+  /* What is out of sight is not laid out again when the column gets another width. */
+  li {
+    content-visibility: auto;
+    contain-intrinsic-size: auto 92px;
+  }
+  .hanger:focus-visible {
+    outline-offset: -2px;
+  }
   .hanger {
     display: block;
     width: 100%;

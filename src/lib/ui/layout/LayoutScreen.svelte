@@ -7,7 +7,7 @@
   import SaveNote from '../components/SaveNote.svelte';
   import StaleDialog from '../components/StaleDialog.svelte';
   import TopBar from '../components/TopBar.svelte';
-  import { onMount } from 'svelte';
+  import { onMount, untrack } from 'svelte';
   import { saySize } from '../library/say';
   import { call } from '../state/api';
   import { provideEyedropper } from '../state/eyedropper.svelte';
@@ -51,6 +51,13 @@
   });
   const view = new View();
   let fillsHeight = $state(0);
+  let ledgerWidth = $state(0);
+  /** The ledger keeps its columns while an edge is dragged. */
+  const ledgerStill = $derived(room.pulled ? untrack(() => ledgerWidth) : null);
+  let width = $state(0);
+  /** Below it the stage's bars and the fill bar have no room beside each other, CSS px. */
+  const NARROW = 960;
+  const narrow = $derived(width > 0 && width < NARROW);
   let stages: LayoutStages | undefined = $state();
   keepClearOf(() => {
     const box = selectionBox(editor);
@@ -205,38 +212,42 @@
     {/snippet}
   </TopBar>
   <div class="columns">
-    {#if !room.isFolded('hangers')}
-      <div class="hangers-box" style:width="{room.size('hangers')}px">
-        <HangerPanel {hangers} {palettes} {editor} />
-      </div>
-    {/if}
+    <!-- A part that is folded stays as it is, out of sight: opening it again makes nothing anew. -->
+    <div class="hangers-box" class:folded={room.isFolded('hangers')} style:width="{room.size('hangers')}px">
+      <HangerPanel {hangers} {palettes} {editor} />
+    </div>
     <Sizer {room} part="hangers" name="hangers" side="left" />
-    <main class="work">
+    <main class="work" bind:clientWidth={width}>
       <h1 class="visually-hidden">{editor.doc.name}</h1>
       <LayoutStages
         bind:this={stages}
         {editor}
         {view}
         {room}
+        {narrow}
         fills={fillsHeight}
         {eyedropper}
         {peek}
         onkeys={() => (showKeys = true)}
       />
       <Sizer {room} part="fills" name="fill bar" side="below" measured={fillsHeight} />
-      {#if !room.isFolded('fills')}
-        <div
-          class="fills-box"
-          bind:offsetHeight={fillsHeight}
-          style:height={room.isSized('fills') ? `${room.size('fills')}px` : undefined}
-        >
-          <FillBar {editor} patterns={hangers.all} {palettes} />
-        </div>
-      {/if}
+      <div
+        class="fills-box"
+        class:folded={room.isFolded('fills')}
+        bind:offsetHeight={fillsHeight}
+        style:height={room.isSized('fills') ? `${room.size('fills')}px` : undefined}
+      >
+        <FillBar {editor} {narrow} patterns={hangers.all} {palettes} />
+      </div>
       <Sizer {room} part="ledger" name="ledger" side="below" />
-      {#if !room.isFolded('ledger')}
-        <div class="ledger-box" style:height="{room.size('ledger')}px"><Ledger {editor} /></div>
-      {/if}
+      <div
+        class="ledger-box"
+        class:folded={room.isFolded('ledger')}
+        bind:clientWidth={ledgerWidth}
+        style:height="{room.size('ledger')}px"
+      >
+        <Ledger {editor} width={ledgerStill} />
+      </div>
     </main>
   </div>
 </div>
@@ -295,5 +306,8 @@
   .ledger-box {
     flex: none;
     max-height: 60vh;
+  }
+  .columns .folded {
+    display: none;
   }
 </style>

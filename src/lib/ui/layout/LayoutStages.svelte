@@ -8,6 +8,7 @@
   import type { Room } from '../state/room.svelte';
   import type { LayoutDoc } from './doc';
   import type { LayoutEditor } from './editor.svelte';
+  import HandleScope from './HandleScope.svelte';
   import RoomChoice from './RoomChoice.svelte';
   import ShapeTools from './ShapeTools.svelte';
   import Stage from './Stage.svelte';
@@ -20,13 +21,15 @@
     editor: LayoutEditor;
     view: View;
     room: Room<'hangers' | 'fills' | 'ledger'>;
+    /** Little room across: the view's tools stand at the foot of the stage. */
+    narrow: boolean;
     /** The height of the fill bar, px. */
     fills: number;
     eyedropper: Eyedropper;
     peek: 'before' | 'plain' | null;
     onkeys: () => void;
   };
-  let { editor, view, room, fills, eyedropper, peek, onkeys }: Props = $props();
+  let { editor, view, room, narrow, fills, eyedropper, peek, onkeys }: Props = $props();
 
   let live: HTMLElement | undefined = $state();
   let stage: Stage | undefined = $state();
@@ -86,6 +89,7 @@
       bind:this={stage}
       {editor}
       {view}
+      {narrow}
       {sight}
       {eyedropper}
       {peek}
@@ -103,10 +107,11 @@
       {#each faults as fault (fault)}<li>{fault}</li>{/each}
     </ul>
   {/if}
-  <ShapeTools {editor} {brush} onbrush={(value) => (brush = value)} onopen={open} />
+  <ShapeTools {editor} {brush} wide={narrow} onbrush={(value) => (brush = value)} onopen={open} />
   <ViewTools
     history={editor.history}
     zoom={view.zoom}
+    low={narrow}
     fitTitle="Fit the page (0)"
     onfit={() => stage?.fit()}
     {onkeys}
@@ -121,11 +126,21 @@
         aria-label="Compare side by side"
         aria-pressed={pinned !== null}
         onclick={() => comparePinned()}><Columns size={16} /></button
-      ><RoomChoice {room} {fills} /><SightChoice value={sight} onset={(value) => (sight = value)} />{/snippet}
+      ><RoomChoice {room} {fills} /><SightChoice
+        compact
+        value={sight}
+        onset={(value) => (sight = value)}
+      />{/snippet}
+    {#snippet before()}
+      {#if narrow}<span class="scope"><HandleScope {editor} /></span>{/if}
+    {/snippet}
   </ViewTools>
 </div>
 
 <style>
+  .scope {
+    margin: 0 8px 0 4px;
+  }
   .stages {
     position: relative;
     display: grid;

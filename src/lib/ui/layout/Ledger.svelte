@@ -10,8 +10,12 @@
   import { MANY } from './preview';
 
   /** All shapes and their fills, front first. An edit in a selected row changes all selected rows. */
-  type Props = { editor: LayoutEditor };
-  let { editor }: Props = $props();
+  type Props = {
+    editor: LayoutEditor;
+    /** The width of the table, px, where it is not that of its place. */
+    width?: number | null;
+  };
+  let { editor, width = null }: Props = $props();
 
   /** Rows are this high; only those in sight and a few around them are built, since each holds many fields. */
   const ROW = 30;
@@ -102,7 +106,7 @@
   bind:clientHeight={height}
   onscroll={() => (scrolled = box?.scrollTop ?? 0)}
 >
-  <table>
+  <table style:width={width === null ? null : `${width}px`}>
     <caption class="visually-hidden">Ledger: all shapes and their fills, front first</caption>
     <thead>
       <tr>
@@ -215,6 +219,8 @@
     overflow: auto;
     border-top: 1px solid var(--rule);
     background: var(--paper);
+    /* On a layer of its own: it is moved, and not painted anew, when an edge beside it is dragged. */
+    will-change: transform;
   }
   table {
     width: 100%;

@@ -23,8 +23,24 @@
     sight?: Sight;
     width: number;
     height: number;
+    /**
+     * The CSS insets of the page while the size of its place is not known: as the server writes it the browser fits it, so
+     * that the page is seen before the view is alive.
+     */
+    within?: string | null;
   };
-  let { doc, scenes, bases, masks, view, prefix, sight = 'full', width, height }: Props = $props();
+  let {
+    doc,
+    scenes,
+    bases,
+    masks,
+    view,
+    prefix,
+    sight = 'full',
+    width,
+    height,
+    within = null,
+  }: Props = $props();
 
   const needed = $derived(bases.needed(scenes, view.zoom));
   let lastRuns: readonly (readonly ShapeScene[])[] = [];
@@ -36,17 +52,20 @@
     width: doc.width + 2 * doc.bleed,
     height: doc.height + 2 * doc.bleed,
   });
-  const placed = $derived(`translate(${view.pan.x} ${view.pan.y}) scale(${view.zoom})`);
+  const placed = $derived(
+    within === null ? `translate(${view.pan.x} ${view.pan.y}) scale(${view.zoom})` : undefined,
+  );
+  const viewBox = $derived(within === null ? undefined : `0 0 ${doc.width} ${doc.height}`);
   // In px, not in per cent: so a change beside the stage does not make the browser lay all shapes out again.
-  const size = $derived(`width: ${width}px; height: ${height}px`);
+  const size = $derived(within ?? `width: ${width}px; height: ${height}px`);
 </script>
 
-<svg style={size}>
+<svg style={size} {viewBox}>
   <defs>
     <BaseDefs bases={needed} />
     <clipPath id="{prefix}-page"><rect {...sheet} /></clipPath>
   </defs>
-  <ChartBorder width={doc.width} height={doc.height} measure={doc.measure} {view} />
+  {#if within === null}<ChartBorder width={doc.width} height={doc.height} measure={doc.measure} {view} />{/if}
   <rect
     data-paper
     transform={placed}
@@ -57,7 +76,7 @@
   />
 </svg>
 {#each runs as run, index (index)}
-  <svg class="run" style={size}>
+  <svg class="run" style={size} {viewBox}>
     <g transform={placed} filter={sightFilter(sight)}>
       <!-- A clipped group blends within itself: the page's colour is part of it, a clear page is not. -->
       <g clip-path="url(#{prefix}-page)" class="page">

@@ -1,6 +1,6 @@
 <script lang="ts">
   import Grip from '../components/Grip.svelte';
-  import { boxOfPoints } from '$lib/core/geom/box';
+  import { boxOfPoints, type Box } from '$lib/core/geom/box';
   import { add, directionDegrees, length, subtract, times, type Point } from '$lib/core/geom/point';
   import type { PlacedFill } from '$lib/core/recipe/fill';
   import { frameCorners, type Shape } from '$lib/core/recipe/layout';
@@ -13,7 +13,7 @@
     type PatternHandle,
   } from '$lib/core/scene/handle';
   import { snapAngle } from '$lib/core/geom/snap';
-  import { besides } from './aside';
+  import { besides, liesRound } from './aside';
   import type { LayoutEditor } from './editor.svelte';
   import type { View } from './view.svelte';
   import { dragging } from './dragging';
@@ -51,9 +51,24 @@
   let lastStand: Point = { x: 0, y: 0 };
   const stand = $derived.by(() => {
     const box = boxOfPoints(frameCorners(shape).map((corner) => view.toScreen(corner)));
-    if (held === null && box) lastStand = besides(box, { width, height }, DIAL.plate);
+    if (held === null && box) lastStand = besides(box, { width, height }, DIAL.plate, others);
     return lastStand;
   });
+  /** Where other shapes lie; as they were while something moves, so that the dial does not change sides for them then. */
+  let lastOthers: Box[] = [];
+  const others = $derived.by(() => {
+    if (!editor.history.inGesture) lastOthers = aside ? boxesBeside() : [];
+    return lastOthers;
+  });
+  function boxesBeside(): Box[] {
+    const own = boxOfPoints(frameCorners(shape));
+    return editor.doc.shapes.flatMap((other) => {
+      const box = other.id === shape.id ? null : boxOfPoints(frameCorners(other));
+      if (!own || !box || liesRound(box, own)) return [];
+      const at = view.toScreen(box);
+      return [{ ...at, width: box.width * view.zoom, height: box.height * view.zoom }];
+    });
+  }
 
   type Drawn = { hub: Point; across: Point; down: Point; knob: Point; ring: number };
   const towards = (from: Point, to: Point, far: number): Point => {

@@ -17,8 +17,10 @@
     onbrush: (brush: BrushNumbers) => void;
     /** Opens the words of a text or the points of an outline. */
     onopen: () => void;
+    /** All of the stage's width is theirs. */
+    wide: boolean;
   };
-  let { editor, brush, onbrush, onopen }: Props = $props();
+  let { editor, brush, onbrush, onopen, wide }: Props = $props();
 
   const FORMS: ReadonlySet<string> = new Set(['rectangle', 'ellipse', 'polygon', 'star']);
   let pictureFile: HTMLInputElement | undefined = $state();
@@ -41,7 +43,7 @@
   }
 </script>
 
-<ToolBar label="Shapes" place="left">
+<ToolBar label="Shapes" place={wide ? 'whole' : 'left'}>
   {#each TOOLS as { tool, label, key, icon: Icon } (tool)}
     {@const kept = editor.tool === tool && editor.hand.kept}
     <button

@@ -12,9 +12,10 @@
   import { MaskPictures } from './mask-pictures';
   import type { MaskBrushNumbers } from './mask-brush';
   import MaskBrushTools from './MaskBrushTools.svelte';
-  import { NOTHING_SHOWN, pressedShape, stageDrag, type StageShown } from './stage-drags';
+  import { NOTHING_SHOWN, pressedShape, shapeAt, stageDrag, type StageShown } from './stage-drags';
   import PageDrawing from './PageDrawing.svelte';
-  import { addFiles, type BrushNumbers } from './shapes';
+  import { stageDrops } from './stage-drops';
+  import type { BrushNumbers } from './shapes';
   import type { LayoutEditor } from './editor.svelte';
   import PickLayer from './PickLayer.svelte';
   import { MANY, Preview } from './preview';
@@ -27,6 +28,8 @@
   type Props = {
     editor: LayoutEditor;
     view: View;
+    /** Little room across: tools lie over the foot of the stage. */
+    narrow?: boolean;
     sight?: Sight;
     eyedropper?: Eyedropper | null;
     /** While a key is held: the layout before the last step, or without its patterns. */
@@ -45,6 +48,7 @@
   let {
     editor,
     view,
+    narrow = false,
     sight = 'full',
     eyedropper = null,
     peek = null,
@@ -61,7 +65,7 @@
   const bases = new Bases(prefix);
   const masks = new MaskPictures();
   /** Room round the page for the chart border, its labels and the tools above. */
-  const MARGIN = { side: 40, top: 76, foot: 44 };
+  const margin = $derived({ side: 40, top: 76, foot: narrow ? 70 : 44 });
   /** A dial has room beside a page, where that takes little of it. */
   const DIAL_ROOM = { most: 92, share: 0.09 };
 
@@ -106,6 +110,10 @@
       .filter((_, index) => !hiddenShape(doc.shapes[index] as Shape))
       .map((scene) => (peek === 'plain' ? withoutMotifs(scene) : scene)),
   );
+  /** As large as the window: a drawing that does not change with the stage is not painted anew with it. */
+  let across = $state(0);
+  let down = $state(0);
+  const drawn = $derived({ width: Math.max(width, across), height: Math.max(height, down) });
   const single = $derived(editor.single);
   $effect(() => {
     if (editor.selected.size >= MANY && !editor.history.inGesture) preview.prepare(scenes, view.zoom);
@@ -130,23 +138,21 @@
   });
   const samePoint = (one: Point, other: Point): boolean => one.x === other.x && one.y === other.y;
 
+  /** The same, as the browser does it before the view is alive. */
+  const within = $derived.by(() => {
+    if (width > 0) return null;
+    const side = `max(${margin.side}px, min(${DIAL_ROOM.most}px, ${DIAL_ROOM.share * 100}%))`;
+    return `left: ${side}; right: ${side}; top: ${margin.top}px; width: calc(100% - 2 * ${side}); height: calc(100% - ${margin.top + margin.foot}px)`;
+  });
+
   export function fit(): void {
-    const side = Math.max(MARGIN.side, Math.min(DIAL_ROOM.most, width * DIAL_ROOM.share));
-    view.fit({ width, height }, doc, { ...MARGIN, side });
+    const side = Math.max(margin.side, Math.min(DIAL_ROOM.most, width * DIAL_ROOM.share));
+    view.fit({ width, height }, doc, { ...margin, side });
     fitted = { zoom: view.zoom, pan: view.pan };
   }
   export function lifeSize(): void {
     view.centre({ width, height }, doc, 1);
   }
-  /** The shape under a point of the window, front first. */
-  export function shapeAt(clientX: number, clientY: number): string | null {
-    for (const element of document.elementsFromPoint(clientX, clientY)) {
-      const hit = element.closest('[data-shape]');
-      if (hit) return hit.getAttribute('data-shape');
-    }
-    return null;
-  }
-
   const bare = (paint: ShapePaint): ShapePaint =>
     paint.kind === 'pattern' ? { ...paint, opacity: 0 } : paint;
   function withoutMotifs(scene: ShapeScene): ShapeScene {
@@ -173,6 +179,8 @@
 </script>
 
 <svelte:window
+  bind:innerWidth={across}
+  bind:innerHeight={down}
   onkeydown={(event) => {
     if (
       event.key === ' ' &&
@@ -200,30 +208,7 @@
   tabindex="0"
   bind:clientWidth={width}
   bind:clientHeight={height}
-  ondragover={(event) => {
-    const types = event.dataTransfer?.types ?? [];
-    if (types.includes('Files')) event.preventDefault();
-    if (!types.includes('application/x-isle-pattern')) return;
-    event.preventDefault();
-    dropTarget = shapeAt(event.clientX, event.clientY);
-  }}
-  ondragleave={() => (dropTarget = null)}
-  ondrop={(event) => {
-    const files = [...(event.dataTransfer?.files ?? [])];
-    if (files.length > 0) {
-      event.preventDefault();
-      const box = event.currentTarget.getBoundingClientRect();
-      void addFiles(editor, files, view.toPage({ x: event.clientX - box.left, y: event.clientY - box.top }));
-      return;
-    }
-    const pattern = event.dataTransfer?.getData('application/x-isle-pattern');
-    const target = shapeAt(event.clientX, event.clientY);
-    dropTarget = null;
-    if (!pattern || !target) return;
-    event.preventDefault();
-    editor.select([target]);
-    void editor.fillWith(pattern, new Set([target]));
-  }}
+  {@attach stageDrops({ editor, view, over: (shape) => (dropTarget = shape) })}
 >
   <div
     class="sheet"
@@ -243,13 +228,14 @@
     }}
     onpointerdown={panByMiddle}
   >
-    <PageDrawing {doc} scenes={shownScenes} {bases} {masks} {view} {prefix} {sight} {width} {height} />
+    <PageDrawing {doc} scenes={shownScenes} {bases} {masks} {view} {prefix} {sight} {within} {...drawn} />
     <StageMarks
       {editor}
       {view}
       {doc}
       {width}
       {height}
+      foot={narrow ? 40 : 0}
       {shown}
       target={targetScene}
       {sceneOf}
@@ -318,5 +304,7 @@
     position: absolute;
     inset: 0;
     isolation: isolate;
+    /* On a layer of its own: when the parts beside it get another size it is moved, and not painted anew. */
+    will-change: transform;
   }
 </style>

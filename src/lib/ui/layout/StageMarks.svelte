@@ -30,6 +30,8 @@
     doc: LayoutDoc;
     width: number;
     height: number;
+    /** What tools take at the foot of the stage, px. */
+    foot: number;
     shown: StageShown;
     /** The shape that a pattern is dragged over. */
     target: ShapeScene | null;
@@ -39,8 +41,21 @@
     ontext: (at: Point) => void;
     writing: boolean;
   };
-  let { editor, view, doc, width, height, shown, target, sceneOf, brush, maskBrush, ontext, writing }: Props =
-    $props();
+  let {
+    editor,
+    view,
+    doc,
+    width,
+    height,
+    foot,
+    shown,
+    target,
+    sceneOf,
+    brush,
+    maskBrush,
+    ontext,
+    writing,
+  }: Props = $props();
 
   const single = $derived(editor.single);
   /** A tool that draws has the stage to itself: nothing that could be pulled is in its way. */
@@ -103,7 +118,12 @@
     {#if steered}
       <GradientHandle shape={handled} {...steered} {editor} {view} />
     {:else if singleFill && isPlaced(singleFill) && grid && editor.painting === null && !editor.editingPoints}
-      <PatternHandle shape={handled} fill={singleFill} {grid} {editor} {view} {width} {height} />
+      <PatternHandle
+        {...{ editor, view, grid, width }}
+        shape={handled}
+        fill={singleFill}
+        height={height - foot}
+      />
     {/if}
   {/if}
   {#if DRAWN.has(editor.tool)}<DrawLayer {editor} {view} {width} {height} {brush} {ontext} />{/if}

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { besides } from './aside';
+import type { Box } from '$lib/core/geom/box';
+import { besides, liesRound } from './aside';
 
 const STAGE = { width: 1000, height: 500 };
 const RADIUS = 39;
@@ -36,5 +37,21 @@ describe('a dial beside a shape', () => {
     expect(at(20, 60, 960, 200)).toEqual({ x: 500, y: 331 });
     expect(at(20, 300, 960, 190)).toEqual({ x: 500, y: 229 });
     expect(at(-200, -200, 1400, 900)).toEqual({ x: 45, y: 455 });
+  });
+
+  it('covers as little of its neighbours as it can, and takes another side only for that', () => {
+    const box = { x: 400, y: 200, width: 100, height: 100 };
+    const [right, left, below] = [
+      { x: 520, y: 150, width: 200, height: 200 },
+      { x: 250, y: 150, width: 140, height: 200 },
+      { x: 380, y: 320, width: 140, height: 100 },
+    ];
+    const stands = (...others: Box[]) => besides(box, STAGE, RADIUS, others);
+    expect(stands(right)).toEqual({ x: 329, y: 250 });
+    expect(stands(right, left)).toEqual({ x: 450, y: 371 });
+    expect(stands(right, left, below)).toEqual({ x: 450, y: 129 });
+    expect(stands({ x: 608, y: 200, width: 100, height: 100 })).toEqual({ x: 571, y: 250 });
+    expect(liesRound({ x: 0, y: 0, width: 900, height: 400 }, box)).toBe(true);
+    expect(liesRound(right, box)).toBe(false);
   });
 });

@@ -126,7 +126,9 @@ export function nextPart(step: 1 | -1): void {
   const from = held < 0 && step < 0 ? 0 : held;
   for (let count = 1; count <= PARTS.length; count += 1) {
     const { first } = PARTS[(from + step * count + PARTS.length * PARTS.length) % PARTS.length]!;
-    const target = first.map((selector) => document.querySelector<HTMLElement>(selector)).find((one) => one);
+    const target = first
+      .map((selector) => document.querySelector<HTMLElement>(selector))
+      .find((one) => one?.checkVisibility());
     if (target) return target.focus();
   }
 }

@@ -24,6 +24,15 @@ export type StageContext = {
   show: (shown: Partial<StageShown>) => void;
 };
 
+/** The shape under a point of the window, front first. */
+export function shapeAt(clientX: number, clientY: number): string | null {
+  for (const element of document.elementsFromPoint(clientX, clientY)) {
+    const hit = element.closest('[data-shape]');
+    if (hit) return hit.getAttribute('data-shape');
+  }
+  return null;
+}
+
 /** Drags on the stage: they pan, draw a form, move what is pressed, or sweep over shapes to choose them. */
 export function stageDrag(context: StageContext): (node: HTMLElement) => () => void {
   const { editor, view, show } = context;

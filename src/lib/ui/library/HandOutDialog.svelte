@@ -4,7 +4,6 @@
   import Choice from '../components/Choice.svelte';
   import Dialog from '../components/Dialog.svelte';
   import { saveBlob } from '../state/save-file';
-  import { toasts } from '../state/toasts.svelte';
   import { sayPatterns } from './say';
 
   /** Patterns as a file: chosen ones, or the whole library where no ids are given. */
@@ -49,11 +48,13 @@
   let scale = $state('1');
   let busy = $state(false);
   let problem: string | null = $state(null);
+  /** What the file that was just written lacks; the dialog stays for it to be read. */
+  let leftOut: string | null = $state(null);
   const chosen = $derived(FORMS.find((form) => form.value === as));
 
   async function handOut(): Promise<void> {
     busy = true;
-    problem = null;
+    problem = leftOut = null;
     try {
       const answer = await fetch('/api/v1/handouts', {
         method: 'POST',
@@ -64,8 +65,8 @@
         await saveBlob(answer);
         const left = answer.headers.get('x-isle-left-out');
         const why = as === 'css' ? 'repeat in no upright rectangle or cannot be read' : 'cannot be read';
-        if (left) toasts.problem(`Left out, since they ${why}: ${decodeURIComponent(left)}.`);
-        onclose();
+        if (left) leftOut = `Left out, since they ${why}: ${decodeURIComponent(left)}.`;
+        else onclose();
       } else problem = ((await answer.json()) as Failure).message;
     } catch {
       problem = 'The server does not answer. Try again.';
@@ -107,8 +108,9 @@
     </label>
   {/if}
   {#if problem}<p class="problem" role="alert">{problem}</p>{/if}
+  {#if leftOut}<p class="problem" role="status">The file is written. {leftOut}</p>{/if}
   {#snippet actions()}
-    <Button onclick={onclose}>Cancel</Button>
+    <Button onclick={onclose}>{leftOut ? 'Close' : 'Cancel'}</Button>
     <Button kind="main" disabled={busy} onclick={handOut}>{busy ? 'Writing …' : 'Save the file'}</Button>
   {/snippet}
 </Dialog>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { onDestroy, untrack } from 'svelte';
   import type { Surface } from '../components/surfaces';
   import Hanger from './Hanger.svelte';
   import type { Choosing, PatternList } from './list.svelte';
@@ -35,6 +36,34 @@
     ),
   );
 
+  /** How many of the places in sight are drawn: after another query a row more with each frame, so that none takes long. */
+  let grown = $state(Infinity);
+  let drawn: ReadonlySet<string> = new Set();
+  let growing = 0;
+  const shown = $derived(
+    grown >= places.length
+      ? places
+      : places.filter((index, count) => count < grown || drawn.has(list.at(index)?.id ?? '')),
+  );
+  let begun = untrack(() => list.begun);
+  $effect.pre(() => {
+    if (list.begun === begun) return;
+    begun = list.begun;
+    untrack(() => {
+      grown = columns;
+      cancelAnimationFrame(growing);
+      growing = requestAnimationFrame(grow);
+    });
+  });
+  function grow(): void {
+    grown = grown + columns >= places.length ? Infinity : grown + columns;
+    if (grown < Infinity) growing = requestAnimationFrame(grow);
+  }
+  $effect(() => {
+    drawn = new Set(shown.flatMap((index) => list.at(index)?.id ?? []));
+  });
+  onDestroy(() => globalThis.cancelAnimationFrame?.(growing));
+
   $effect(() => {
     const [first, last] = [places[0], places.at(-1)];
     if (first !== undefined && last !== undefined) void list.need(first, last);
@@ -60,6 +89,7 @@
   /** Brings a place into sight and the keyboard to it. */
   export async function show(index: number): Promise<void> {
     if (!node) return;
+    grown = Infinity;
     node.scrollTop = scrollToRow(node.scrollTop, height - 40, rowHeight, Math.floor(index / columns));
     scroll = node.scrollTop;
     await list.need(index, index);
@@ -76,7 +106,7 @@
   onscroll={(event) => (scroll = event.currentTarget.scrollTop)}
 >
   <ul class="inner" bind:clientWidth={width} style:height="{rows * rowHeight}px" aria-label="Patterns">
-    {#each places as index (list.at(index)?.id ?? `place-${index}`)}
+    {#each shown as index (list.at(index)?.id ?? `place-${index}`)}
       {@const pattern = list.at(index)}
       <li
         data-place={index}

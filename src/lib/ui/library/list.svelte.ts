@@ -6,6 +6,10 @@ import { toasts } from '../state/toasts.svelte';
 /** Patterns fetched at once. */
 export const PAGE = 60;
 
+/** The query for the first page of a list. */
+export const firstPage = (query: Record<string, string>): string =>
+  new URLSearchParams({ ...query, limit: String(PAGE), offset: '0' }).toString();
+
 /**
  * A long list of patterns of which only what is looked at is fetched, page by page. `restart` begins anew with another
  * query and its first page; pages that arrive late for an older query are dropped.
@@ -14,6 +18,8 @@ export class PatternList {
   total = $state(0);
   /** What words that no pattern has were taken for. */
   instead: Instead[] = $state.raw([]);
+  /** Counts the queries: a new one shows other patterns. */
+  begun = $state(0);
   private readonly pages = new SvelteMap<number, PatternSummary[]>();
   private readonly asked = new Set<number>();
   private query: Record<string, string> = {};
@@ -24,7 +30,10 @@ export class PatternList {
   /** The same query again asks anew for what is looked at, and shows what it has until the answer is there. */
   restart(query: Record<string, string>, first: FoundPatterns): void {
     const key = JSON.stringify(query);
-    if (key !== this.key) this.pages.clear();
+    if (key !== this.key) {
+      this.pages.clear();
+      this.begun += 1;
+    }
     this.key = key;
     this.query = query;
     this.turn += 1;

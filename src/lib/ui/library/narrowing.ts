@@ -18,45 +18,55 @@ export type NarrowingChoice = {
   aside?: string;
 };
 
-/** All that narrows the library by a choice from a list, in the order of its bar. */
+/** All that narrows the library by a choice from a list, in the order of its bar. What there is to choose is listed when it is asked for. */
 export const narrowings = (view: LibraryView, facets: LibraryFacets): Record<NarrowingKey, Narrowing> => ({
   collection: {
     label: 'Collection',
     value: named(facets.collections, view.collection),
-    choices: [
-      choice(view, 'Any collection', { collection: '' }),
-      ...facets.collections.map(({ id, name, patterns }) => choice(view, name, { collection: id }, patterns)),
-    ],
+    get choices() {
+      return [
+        choice(view, 'Any collection', { collection: '' }),
+        ...facets.collections.map(({ id, name, patterns }) =>
+          choice(view, name, { collection: id }, patterns),
+        ),
+      ];
+    },
   },
   tag: {
     label: 'Tag',
     value: view.tag || null,
-    choices: [
-      choice(view, 'Any tag', { tag: '' }),
-      ...facets.tags.map(({ tag, patterns }) => choice(view, tag, { tag }, patterns)),
-    ],
+    get choices() {
+      return [
+        choice(view, 'Any tag', { tag: '' }),
+        ...facets.tags.map(({ tag, patterns }) => choice(view, tag, { tag }, patterns)),
+      ];
+    },
   },
   repeat: {
     label: 'Repeat',
     value: view.repeat === '' ? null : REPEAT_NAMES[view.repeat],
-    choices: [
-      choice(view, 'Any repeat', { repeat: '' }),
-      ...(Object.entries(REPEAT_NAMES) as [LibraryView['repeat'], string][]).map(([repeat, name]) =>
-        choice(view, name, { repeat }),
-      ),
-    ],
+    get choices() {
+      return [
+        choice(view, 'Any repeat', { repeat: '' }),
+        ...(Object.entries(REPEAT_NAMES) as [LibraryView['repeat'], string][]).map(([repeat, name]) =>
+          choice(view, name, { repeat }),
+        ),
+      ];
+    },
   },
   unit: {
     label: 'Unit',
     value: between(millimetres(view.least), millimetres(view.most), 'mm'),
-    choices: SIZES.map(([label, least, most]) => ({
-      label,
-      change: { least: px(least), most: px(most) },
-      // Compared as they are said: an address holds rounded px.
-      holds:
-        millimetres(view.least) === millimetres(px(least)) &&
-        millimetres(view.most) === millimetres(px(most)),
-    })),
+    get choices() {
+      return SIZES.map(([label, least, most]) => ({
+        label,
+        change: { least: px(least), most: px(most) },
+        // Compared as they are said: an address holds rounded px.
+        holds:
+          millimetres(view.least) === millimetres(px(least)) &&
+          millimetres(view.most) === millimetres(px(most)),
+      }));
+    },
   },
   colours: {
     label: 'Colours',
@@ -65,35 +75,43 @@ export const narrowings = (view: LibraryView, facets: LibraryFacets): Record<Nar
       text(view.coloursMost),
       view.coloursMost === 1 ? 'colour' : 'colours',
     ),
-    choices: COUNTS.map(([label, coloursLeast, coloursMost]) =>
-      choice(view, label, { coloursLeast, coloursMost }),
-    ),
+    get choices() {
+      return COUNTS.map(([label, coloursLeast, coloursMost]) =>
+        choice(view, label, { coloursLeast, coloursMost }),
+      );
+    },
   },
   ground: {
     label: 'Ground',
     value: view.ground || null,
-    choices: [
-      choice(view, 'Any ground', { ground: '' }),
-      choice(view, 'Clear', { ground: 'clear' }),
-      choice(view, 'With a ground', { ground: 'own' }),
-    ],
+    get choices() {
+      return [
+        choice(view, 'Any ground', { ground: '' }),
+        choice(view, 'Clear', { ground: 'clear' }),
+        choice(view, 'With a ground', { ground: 'own' }),
+      ];
+    },
   },
   project: {
     label: 'Used in',
     value: named(facets.projects, view.project),
-    choices: [
-      choice(view, 'Any project', { project: '' }),
-      ...facets.projects.map(({ id, name }) => choice(view, name, { project: id })),
-    ],
+    get choices() {
+      return [
+        choice(view, 'Any project', { project: '' }),
+        ...facets.projects.map(({ id, name }) => choice(view, name, { project: id })),
+      ];
+    },
   },
   stock: {
     label: 'Whose',
     value: view.stock === 'own' ? 'our own' : view.stock || null,
-    choices: [
-      choice(view, 'Stock and our own', { stock: '' }),
-      choice(view, 'Our own', { stock: 'own' }),
-      choice(view, 'Stock', { stock: 'stock' }, facets.counts.stock),
-    ],
+    get choices() {
+      return [
+        choice(view, 'Stock and our own', { stock: '' }),
+        choice(view, 'Our own', { stock: 'own' }),
+        choice(view, 'Stock', { stock: 'stock' }, facets.counts.stock),
+      ];
+    },
   },
 });
 export type NarrowingKey =

@@ -185,6 +185,21 @@ describe('messages', () => {
     expect(said()).toEqual([]);
   });
 
+  it('can be read again after they have left, the last first, each once', () => {
+    toasts.show('One.');
+    toasts.problem('Two.');
+    toasts.show('One.');
+    vi.advanceTimersByTime(60_000);
+    expect(said()).toEqual([]);
+    expect(toasts.said.slice(0, 2).map(({ message, kind }) => [message, kind])).toEqual([
+      ['One.', 'done'],
+      ['Two.', 'problem'],
+    ]);
+    expect(toasts.said.filter(({ message }) => message === 'One.')).toHaveLength(1);
+    for (let count = 0; count < 80; count += 1) toasts.show(`Message ${count}.`);
+    expect(toasts.said).toHaveLength(50);
+  });
+
   it('leave once what they ask for has happened, and stay while they are read', () => {
     toasts.problem('Select a shape first.', 'selection');
     toasts.problem('Another.');

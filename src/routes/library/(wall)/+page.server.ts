@@ -1,5 +1,4 @@
-import { findPatterns, libraryFacets, type PatternQuery } from '$lib/server/repo/find';
-import { listPalettes } from '$lib/server/repo/palettes';
+import { findPatterns, type PatternQuery } from '$lib/server/repo/find';
 import { schemas } from '$lib/contract/schemas';
 import { apiQuery, readView } from '$lib/ui/library/query';
 import type { PageServerLoad } from './$types';
@@ -12,10 +11,5 @@ export const load: PageServerLoad = ({ locals, url }) => {
   const view = readView(url.searchParams);
   const read = schemas.patternQuery.validate(apiQuery(view), { convert: true });
   const query: PatternQuery = read.error ? {} : (read.value as PatternQuery);
-  return {
-    view,
-    first: findPatterns(db, { ...query, limit: FIRST, offset: 0 }),
-    facets: libraryFacets(db),
-    palettes: listPalettes(db),
-  };
+  return { view, first: findPatterns(db, { ...query, limit: FIRST, offset: 0 }) };
 };

@@ -1,6 +1,6 @@
 <script lang="ts">
-  import { untrack } from 'svelte';
-  import type { PatternSummary } from '$lib/contract/data';
+  import { onDestroy, untrack } from 'svelte';
+  import type { FoundPatterns, PatternSummary } from '$lib/contract/data';
   import { goto } from '$app/navigation';
   import { page } from '$app/state';
   import Plus from '@lucide/svelte/icons/plus';
@@ -22,6 +22,7 @@
   import { apiQuery, isNarrowed, PLAIN_VIEW, writeView, type LibraryView } from '$lib/ui/library/query';
   import TakeInDialog from '$lib/ui/library/TakeInDialog.svelte';
   import UseIn from '$lib/ui/library/UseIn.svelte';
+  import { TypedSearch } from '$lib/ui/library/typed-search.svelte';
   import Wall from '$lib/ui/library/Wall.svelte';
   import { sayInstead } from '$lib/ui/library/say';
   import { shownIn } from '$lib/ui/library/shown';
@@ -32,7 +33,8 @@
 
   let { data } = $props();
 
-  const view = $derived(data.view);
+  // svelte-ignore state_referenced_locally
+  let view = $state.raw(data.view);
   const list = new PatternList();
   const choosing = new Choosing(list);
   let wall: Wall | undefined = $state();
@@ -42,22 +44,26 @@
   let takingIn: File[] | null = $state(null);
   let handingAll = $state(false);
   let using: PatternSummary | null = $state.raw(null);
-  let typed: string | null = $state(null);
   let searchField: HTMLInputElement | undefined = $state();
 
-  /** Where the list is begun anew: on every answer of the server. What was chosen stays chosen where it is still there. */
+  /** Begins the list anew with an answer of the server. What was chosen stays chosen where it is still there. */
   let query = '';
+  function begin(next: LibraryView, first: FoundPatterns): void {
+    const asked = apiQuery(next);
+    view = next;
+    list.restart(asked, first);
+    if (JSON.stringify(asked) !== query) {
+      choosing.clear();
+      choosing.at = -1;
+    }
+    query = JSON.stringify(asked);
+  }
+  const searching = new TypedSearch({ view: () => view, found: begin, go: (next) => address({}, next) });
+  onDestroy(() => searching.stop());
   $effect.pre(() => {
-    const { first } = data;
-    const next = JSON.stringify(apiQuery(data.view));
-    untrack(() => {
-      list.restart(apiQuery(data.view), first);
-      if (next !== query) {
-        choosing.clear();
-        choosing.at = -1;
-      }
-      query = next;
-    });
+    const { view: next, first } = data;
+    // An answer to an address that is behind what is searched for is passed over; the next one is on its way.
+    if (!searching.ahead) untrack(() => begin(next, first));
   });
 
   const shownAs = $derived(shownIn(page.url.searchParams));
@@ -68,6 +74,8 @@
 
   /** Puts a choice into the address, so that a reload or a sent link shows the same. */
   function address(change: Record<string, string | null>, next: LibraryView = view): void {
+    searching.stop();
+    view = next;
     const params = new URLSearchParams(writeView(next, page.url.searchParams));
     for (const [key, value] of Object.entries(change)) {
       if (value === null) params.delete(key);
@@ -77,13 +85,6 @@
     void goto(text ? `?${text}` : '/library', { replaceState: true, keepFocus: true, noScroll: true });
   }
   const set = (change: Partial<LibraryView>): void => address({}, { ...view, ...change });
-
-  let timer: ReturnType<typeof setTimeout> | undefined;
-  function search(text: string): void {
-    typed = text;
-    clearTimeout(timer);
-    timer = setTimeout(() => set({ search: text }), 60);
-  }
 
   function choose(index: number, event: MouseEvent): void {
     // Enter (no pointer, detail 0) and a second press open the pattern; so does any press where the panel has no room.
@@ -106,7 +107,7 @@
     const target = event.target as HTMLElement;
     const inText = target.matches('input, textarea, select, [contenteditable]');
     if (inText && !(target === searchField && event.key === 'ArrowDown')) {
-      if (target === searchField && event.key === 'Escape' && typed) search('');
+      if (target === searchField && event.key === 'Escape' && searching.typed) searching.type('');
       return;
     }
     if (document.querySelector('dialog[open]') || target.closest('[role="dialog"], [role="radiogroup"]'))
@@ -160,10 +161,10 @@
     palettes={data.palettes}
     total={list.total}
     {shownAs}
-    {typed}
+    typed={searching.typed}
     {sort}
-    onsearch={search}
-    onleave={() => (typed = null)}
+    onsearch={(text) => searching.type(text)}
+    onleave={() => searching.leave()}
     onset={set}
     onaddress={address}
     oncollections={() => (keeping = true)}
