@@ -131,6 +131,31 @@ describe('what has the keyboard', () => {
     );
     expect(said).toBe('Shapes');
   });
+
+  it('has a bar of tools as one stop, and goes along it with the arrows', async () => {
+    await visit(page, views['a layout']!);
+    await page.keyboard.press('Tab');
+    await page.keyboard.press('Enter');
+    const held = () =>
+      page.evaluate(() => {
+        const { activeElement } = document;
+        const bar = activeElement?.closest('[role="toolbar"]');
+        const stops = [...(bar?.querySelectorAll<HTMLElement>(':scope > button') ?? [])];
+        return {
+          label: activeElement?.getAttribute('aria-label') ?? '',
+          bar: bar?.getAttribute('aria-label') ?? null,
+          stops: stops.filter(({ tabIndex }) => tabIndex === 0).length,
+        };
+      });
+    expect(await held()).toEqual({ label: 'Select and move', bar: 'Shapes', stops: 1 });
+    await page.keyboard.press('ArrowRight');
+    expect(await held()).toEqual({ label: 'Draw a rectangle', bar: 'Shapes', stops: 1 });
+    await page.keyboard.press('End');
+    await page.keyboard.press('ArrowRight');
+    expect((await held()).label).toBe('Select and move');
+    await page.keyboard.press('Tab');
+    expect((await held()).bar).not.toBe('Shapes');
+  });
 });
 
 /** WCAG 2.2, 4.1.3: what happens without a change of focus is told by a role. */
@@ -164,7 +189,16 @@ describe('at 1024 × 700', () => {
       out: [...document.querySelectorAll('header button, header a')]
         .filter((one) => one.getBoundingClientRect().right > window.innerWidth + 1)
         .map((one) => one.textContent),
+      // A part that begins below the end of the first one stands in a second row.
+      wrapped: [...document.querySelectorAll('.tools, .bar, .add, .filters, header')].flatMap((bar) => {
+        const parts = [...bar.children]
+          .map((one) => one.getBoundingClientRect())
+          .filter(({ width }) => width > 1);
+        const end = parts[0]?.bottom ?? 0;
+        return parts.some(({ top }) => top >= end) ? [bar.className || bar.tagName] : [];
+      }),
     }));
+    expect(wide.wrapped).toEqual([]);
     expect(wide.scrolls).toBe(false);
     expect(wide.top).toBeLessThan(60);
     expect(wide.out).toEqual([]);

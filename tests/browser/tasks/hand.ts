@@ -63,17 +63,41 @@ export class Hand {
     for (const key of keys) await this.key(key);
   }
 
-  /** Goes on with Tab until what begins with a text has the keyboard; each press counts. */
+  /** Goes on with Tab, and with the arrows within a bar of tools, until what begins with a text has the keyboard; each press counts. */
   async tabTo(begins: string, back = false): Promise<void> {
     for (let count = 0; count < 40; count += 1) {
+      if (await this.alongBar(begins)) return;
       if (back) await this.key('Shift', 'Tab');
       else await this.key('Tab');
-      const said = await this.page.evaluate(() => {
-        const held = document.activeElement;
-        return (held?.getAttribute('aria-label') ?? held?.textContent ?? '').replace(/\s+/g, ' ').trim();
-      });
-      if (said.startsWith(begins)) return;
+      if (await this.isAt(begins)) return;
     }
     throw new Error(`Tab does not come to “${begins}”`);
+  }
+
+  /** Within a bar of tools that has it the arrows go there, the shorter way. */
+  private async alongBar(begins: string): Promise<boolean> {
+    const steps = await this.page.evaluate((wanted) => {
+      const held = document.activeElement;
+      const bar = held?.closest('[role="toolbar"]');
+      const tools = [
+        ...(bar?.querySelectorAll(':scope > button, :scope > .popover > .trigger') ?? []),
+      ].filter((one) => !(one as HTMLButtonElement).disabled);
+      const from = tools.findIndex((one) => one === held);
+      const to = tools.findIndex((one) => one.getAttribute('aria-label')?.startsWith(wanted));
+      if (from < 0 || to < 0 || from === to) return 0;
+      const right = (to - from + tools.length) % tools.length;
+      return right <= tools.length / 2 ? right : right - tools.length;
+    }, begins);
+    for (let step = 0; step < Math.abs(steps); step += 1)
+      await this.key(steps > 0 ? 'ArrowRight' : 'ArrowLeft');
+    return steps !== 0 && this.isAt(begins);
+  }
+
+  private isAt(begins: string): Promise<boolean> {
+    return this.page.evaluate((wanted) => {
+      const held = document.activeElement;
+      const said = held?.getAttribute('aria-label') ?? held?.textContent ?? '';
+      return said.replace(/\s+/g, ' ').trim().startsWith(wanted);
+    }, begins);
   }
 }

@@ -370,7 +370,9 @@
     flex: none;
     height: min(150px, 22vh);
   }
+  /* It gives way before the name does. */
   .status {
+    flex-shrink: 1000;
     overflow: hidden;
     text-overflow: ellipsis;
   }

@@ -1,12 +1,13 @@
 <script lang="ts">
   import type { Snippet } from 'svelte';
+  import { oneStop } from '../state/one-stop';
 
   /** A floating row of small tools over a stage; its buttons are plain <button>s. */
   type Props = { label: string; place?: 'right' | 'left' | 'whole' | 'foot'; children: Snippet };
   let { label, place = 'right', children }: Props = $props();
 </script>
 
-<div class="tools {place}" role="toolbar" aria-label={label}>{@render children()}</div>
+<div class="tools {place}" role="toolbar" aria-label={label} {@attach oneStop}>{@render children()}</div>
 
 <style>
   .tools {

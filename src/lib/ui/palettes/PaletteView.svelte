@@ -126,7 +126,7 @@
     />
     <Choice
       label="Belongs to"
-      width={190}
+      width={172}
       value={doc.projectId ?? ''}
       options={[
         ['', 'Shared by all projects'],
@@ -167,6 +167,11 @@
     <Button onclick={() => (dialog = 'scheme')}>Scheme …</Button>
     <Button onclick={() => (dialog = 'used')}>Patterns in use …</Button>
     <Button onclick={gradient}>New gradient</Button>
+  </div>
+  {#if problem}<p class="problem" role="alert">{problem}</p>{/if}
+
+  <div class="add">
+    <span class="muted">{doc.colours.length === 1 ? 'One colour' : `${doc.colours.length} colours`}</span>
     <span class="space"></span>
     <Choice
       label="Sort the colours"
@@ -181,8 +186,6 @@
     />
     <Button onclick={merge}>Merge alike</Button>
   </div>
-  {#if problem}<p class="problem" role="alert">{problem}</p>{/if}
-
   <div class="columns">
     <ColourList {editor} />
     {#if entry}
@@ -238,6 +241,18 @@
     border: 1px solid var(--rule);
     border-radius: var(--radius);
     background: var(--card);
+  }
+  @media (max-width: 1100px) {
+    header,
+    .add {
+      gap: 6px;
+    }
+    .add input {
+      width: 190px;
+    }
+    header :global(:is(.mirror, input)) {
+      font-size: 19px;
+    }
   }
   .columns {
     display: flex;
