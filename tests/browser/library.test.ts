@@ -735,6 +735,20 @@ describe('bad input', () => {
     await page.waitForFunction(() => document.querySelector('aside')?.textContent?.includes('Outside sRGB'));
   });
 
+  it.each(['/library', '/library?as=list'])(
+    'what else is asked for is seen from its first row: %s',
+    async (path) => {
+      await visit(page, path);
+      await page.$eval('.scroller', (scroller) => (scroller.scrollTop = 500));
+      await page.waitForSelector('[data-place="14"]');
+      await press(page, 'Drawn', '[role="radio"]');
+      await page.waitForFunction(() => location.search.includes('kind=drawn'));
+      await still(page);
+      expect(await page.$eval('.scroller', (scroller) => scroller.scrollTop)).toBe(0);
+      expect(await page.$('[data-place="0"]')).not.toBeNull();
+    },
+  );
+
   it('a page that is left lets go of its pictures, which hold the connections; where it stays they come after all', async () => {
     const tab = await session.browser.newPage();
     const held: HTTPRequest[] = [];

@@ -1,11 +1,12 @@
 <script lang="ts">
+  import { untrack } from 'svelte';
   import type { LibrarySort, PatternSummary } from '$lib/contract/data';
   import { surfaceBackground, type Surface } from '../components/surfaces';
   import type { Choosing, PatternList } from './list.svelte';
   import { KIND_NAMES, sayDate, sayRepeat, sayUnit, swatchUrl } from './say';
   import type { Column } from './columns';
   import { COLUMNS } from './columns';
-  import { rowsInSight, scrollToRow } from './virtual';
+  import { rowsInSight, scrollToRow, toTop } from './virtual';
 
   /** The library as a table: columns to choose, sorted by their heads, only the rows in sight drawn. */
   type Props = {
@@ -31,6 +32,13 @@
   const template = $derived(
     ['110px', 'minmax(150px, 1.4fr)', ...shown.map((column) => column.width)].join(' '),
   );
+
+  let begun = untrack(() => list.begun);
+  $effect.pre(() => {
+    if (list.begun === begun) return;
+    begun = list.begun;
+    untrack(() => (scroll = toTop(node)));
+  });
 
   $effect(() => {
     if (sight.last >= 0) void list.need(sight.first, sight.last);

@@ -3,7 +3,7 @@
   import type { Surface } from '../components/surfaces';
   import Hanger from './Hanger.svelte';
   import type { Choosing, PatternList } from './list.svelte';
-  import { rowsInSight, scrollToRow } from './virtual';
+  import { rowsInSight, scrollToRow, toTop } from './virtual';
 
   /** The wall of hangers. Only what is in sight is drawn and fetched, so that it scrolls alike for ten patterns or ten thousand. */
   type Props = {
@@ -50,6 +50,7 @@
     if (list.begun === begun) return;
     begun = list.begun;
     untrack(() => {
+      scroll = toTop(node);
       grown = columns;
       cancelAnimationFrame(growing);
       growing = requestAnimationFrame(grow);

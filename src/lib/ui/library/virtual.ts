@@ -18,3 +18,9 @@ export function scrollToRow(scroll: number, height: number, rowHeight: number, r
   if (top < scroll) return top;
   return top + rowHeight > scroll + height ? top + rowHeight - height : scroll;
 }
+
+/** What another question found is seen from its first row. Gives the new place of the scroller, px. */
+export function toTop(scroller: HTMLElement | undefined): number {
+  if (scroller && scroller.scrollTop > 0) scroller.scrollTop = 0;
+  return 0;
+}
