@@ -52,6 +52,16 @@
   const view = new View();
   let fillsHeight = $state(0);
   let ledgerWidth = $state(0);
+  /** While their edge is dragged the hangers are hung anew when the hand pauses, ms. */
+  const PAUSES = 100;
+  // svelte-ignore state_referenced_locally
+  let hung = $state(room.size('hangers'));
+  $effect(() => {
+    const size = room.size('hangers');
+    if (!room.pulled) return void (hung = size);
+    const pause = setTimeout(() => (hung = size), PAUSES);
+    return () => clearTimeout(pause);
+  });
   /** The ledger keeps its columns while an edge is dragged. */
   const ledgerStill = $derived(room.pulled ? untrack(() => ledgerWidth) : null);
   let width = $state(0);
@@ -214,7 +224,7 @@
   <div class="columns">
     <!-- A part that is folded stays as it is, out of sight: opening it again makes nothing anew. -->
     <div class="hangers-box" class:folded={room.isFolded('hangers')} style:width="{room.size('hangers')}px">
-      <HangerPanel {hangers} {palettes} {editor} />
+      <div class="hung" style:width="{hung}px"><HangerPanel {hangers} {palettes} {editor} /></div>
     </div>
     <Sizer {room} part="hangers" name="hangers" side="left" />
     <main class="work" bind:clientWidth={width}>
@@ -287,6 +297,13 @@
   .hangers-box {
     display: grid;
     flex: none;
+    min-height: 0;
+    max-width: 60vw;
+    overflow: hidden;
+    background: var(--card);
+  }
+  .hung {
+    display: grid;
     min-height: 0;
     max-width: 60vw;
   }
