@@ -54,7 +54,6 @@
   let ledgerWidth = $state(0);
   /** While their edge is dragged the hangers are hung anew when the hand pauses, ms. */
   const PAUSES = 100;
-  // svelte-ignore state_referenced_locally
   let hung = $state(room.size('hangers'));
   $effect(() => {
     const size = room.size('hangers');
