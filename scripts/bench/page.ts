@@ -106,7 +106,7 @@ export async function firstPicture(page: Page, address: string, box: BoundingBox
       if ([0, 1, 2].some((part) => Math.abs((pixels[at + part] ?? 0) - (pixels[part] ?? 0)) > 24)) other += 3;
     if (other > pixels.length / 10) return (ts - gone.ts) / 1000;
   }
-  return NaN;
+  throw new Error('The screen showed nothing there.');
 }
 
 /** The longest task of the page's own thread while `work` goes on, ms, as the browser's tracing tells it. */

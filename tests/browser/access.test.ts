@@ -1,7 +1,7 @@
 import { afterAll, describe, expect, it } from 'vitest';
 import type { FoundPatterns, ProjectDetail, ProjectSummary } from '../../src/lib/contract/data';
-import { must } from '../support/api';
-import { openBrowser, visit } from '../support/browser';
+import { layoutWith, must } from '../support/api';
+import { named, openBrowser, press, visit } from '../support/browser';
 
 const session = await openBrowser();
 const { page } = session;
@@ -202,6 +202,23 @@ describe('at 1024 × 700', () => {
     expect(wide.scrolls).toBe(false);
     expect(wide.top).toBeLessThan(60);
     expect(wide.out).toEqual([]);
+    await page.setViewport({ width: 1280, height: 800 });
+  });
+
+  it.each([
+    [1024, 700],
+    [1280, 800],
+  ])('the tools with the numbers of a text stay in one row: %i × %i', async (width, height) => {
+    await page.setViewport({ width, height });
+    const { path } = await layoutWith([], { width: 600, height: 300 });
+    await visit(page, path);
+    await press(page, 'Set text');
+    await page.click('.sheet');
+    await page.keyboard.type('Towels');
+    await page.keyboard.press('Escape');
+    await named(page, 'Words …');
+    const heights = await page.$$eval('.tools[role="toolbar"]', (all) => all.map((one) => one.clientHeight));
+    expect(heights.every((one) => one < 40)).toBe(true);
     await page.setViewport({ width: 1280, height: 800 });
   });
 });

@@ -19,27 +19,20 @@
   const now = $derived(
     room.isFolded(part) ? 0 : room.isSized(part) ? room.size(part) : (measured ?? room.size(part)),
   );
-  let pulled = $state(false);
-  $effect(() => {
-    if (!pulled) return;
-    room.pulled = true;
-    return () => (room.pulled = false);
-  });
-
   function pull(event: PointerEvent & { currentTarget: HTMLElement }): void {
     if (event.button !== 0) return;
     event.preventDefault();
     const { currentTarget, pointerId } = event;
     currentTarget.focus();
     currentTarget.setPointerCapture(pointerId);
-    pulled = true;
+    room.pulled = part;
     const start = { size: now, at: side === 'left' ? event.clientX : event.clientY };
     const move = (next: PointerEvent): void => {
       const by = (side === 'left' ? next.clientX : next.clientY) - start.at;
       room.resize(part, start.size + (side === 'left' ? by : -by));
     };
     const end = (): void => {
-      pulled = false;
+      room.pulled = null;
       currentTarget.removeEventListener('pointermove', move);
       currentTarget.removeEventListener('lostpointercapture', end);
     };
@@ -68,7 +61,7 @@
 <!-- svelte-ignore a11y_no_noninteractive_tabindex, a11y_no_noninteractive_element_interactions -->
 <div
   class="sizer {side}"
-  class:pulled
+  class:pulled={room.pulled === part}
   role="separator"
   tabindex="0"
   aria-orientation={side === 'left' ? 'vertical' : 'horizontal'}

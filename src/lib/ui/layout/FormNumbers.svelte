@@ -53,6 +53,7 @@
   <span class="numbers">
     <Choice
       label="Font"
+      width={104}
       value={text.font}
       options={FONTS.map((one) => [one.id, one.label] as const)}
       onset={(font) => restyleText(editor, { font })}
@@ -75,7 +76,7 @@
       ]}
       onset={(align) => restyleText(editor, { align })}
     />
-    {#if form?.kind === 'text'}<Button kind="quiet" onclick={onopen}>Change the words</Button>{/if}
+    {#if form?.kind === 'text'}<Button kind="quiet" onclick={onopen}>Words …</Button>{/if}
   </span>
 {:else if form?.kind === 'path'}
   <span class="numbers"><Button kind="quiet" onclick={onopen}>Edit points</Button></span>

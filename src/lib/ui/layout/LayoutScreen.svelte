@@ -57,7 +57,7 @@
   let hung = $state(room.size('hangers'));
   $effect(() => {
     const size = room.size('hangers');
-    if (!room.pulled) return void (hung = size);
+    if (room.pulled !== 'hangers') return void (hung = size);
     const pause = setTimeout(() => (hung = size), PAUSES);
     return () => clearTimeout(pause);
   });

@@ -138,7 +138,7 @@
   });
   const samePoint = (one: Point, other: Point): boolean => one.x === other.x && one.y === other.y;
 
-  /** The same, as the browser does it before the view is alive. */
+  /** Where the page is fitted by the browser, before the view is alive: with the same room as `fit` gives it. */
   const within = $derived.by(() => {
     if (width > 0) return null;
     const side = `max(${margin.side}px, min(${DIAL_ROOM.most}px, ${DIAL_ROOM.share * 100}%))`;

@@ -1,8 +1,7 @@
 <script lang="ts">
-  import { untrack } from 'svelte';
   import type { LibrarySort, PatternSummary } from '$lib/contract/data';
   import { surfaceBackground, type Surface } from '../components/surfaces';
-  import type { Choosing, PatternList } from './list.svelte';
+  import { whenBegun, type Choosing, type PatternList } from './list.svelte';
   import { KIND_NAMES, sayDate, sayRepeat, sayUnit, swatchUrl } from './say';
   import type { Column } from './columns';
   import { COLUMNS } from './columns';
@@ -33,12 +32,8 @@
     ['110px', 'minmax(150px, 1.4fr)', ...shown.map((column) => column.width)].join(' '),
   );
 
-  let begun = untrack(() => list.begun);
-  $effect.pre(() => {
-    if (list.begun === begun) return;
-    begun = list.begun;
-    untrack(() => (scroll = toTop(node)));
-  });
+  // svelte-ignore state_referenced_locally
+  whenBegun(list, () => (scroll = toTop(node)));
 
   $effect(() => {
     if (sight.last >= 0) void list.need(sight.first, sight.last);

@@ -1,8 +1,8 @@
 <script lang="ts">
-  import { onDestroy, untrack } from 'svelte';
+  import { onDestroy } from 'svelte';
   import type { Surface } from '../components/surfaces';
   import Hanger from './Hanger.svelte';
-  import type { Choosing, PatternList } from './list.svelte';
+  import { whenBegun, type Choosing, type PatternList } from './list.svelte';
   import { rowsInSight, scrollToRow, toTop } from './virtual';
 
   /** The wall of hangers. Only what is in sight is drawn and fetched, so that it scrolls alike for ten patterns or ten thousand. */
@@ -45,16 +45,12 @@
       ? places
       : places.filter((index, count) => count < grown || drawn.has(list.at(index)?.id ?? '')),
   );
-  let begun = untrack(() => list.begun);
-  $effect.pre(() => {
-    if (list.begun === begun) return;
-    begun = list.begun;
-    untrack(() => {
-      scroll = toTop(node);
-      grown = columns;
-      cancelAnimationFrame(growing);
-      growing = requestAnimationFrame(grow);
-    });
+  // svelte-ignore state_referenced_locally
+  whenBegun(list, () => {
+    scroll = toTop(node);
+    grown = columns;
+    cancelAnimationFrame(growing);
+    growing = requestAnimationFrame(grow);
   });
   function grow(): void {
     grown = grown + columns >= places.length ? Infinity : grown + columns;

@@ -1,14 +1,9 @@
+import { untrack } from 'svelte';
 import { SvelteMap, SvelteSet } from 'svelte/reactivity';
 import type { FoundPatterns, Instead, PatternSummary } from '$lib/contract/data';
 import { call } from '../state/api';
+import { PAGE } from './query';
 import { toasts } from '../state/toasts.svelte';
-
-/** Patterns fetched at once. */
-export const PAGE = 60;
-
-/** The query for the first page of a list. */
-export const firstPage = (query: Record<string, string>): string =>
-  new URLSearchParams({ ...query, limit: String(PAGE), offset: '0' }).toString();
 
 /**
  * A long list of patterns of which only what is looked at is fetched, page by page. `restart` begins anew with another
@@ -27,10 +22,14 @@ export class PatternList {
   /** Seen by effects that call `need`, so that they ask anew. */
   private turn = $state(0);
 
-  /** The same query again asks anew for what is looked at, and shows what it has until the answer is there. */
-  restart(query: Record<string, string>, first: FoundPatterns): void {
+  /**
+   * Answers whether that is another query than before. The same one asks anew for what is looked at, and shows what it has
+   * until the answer is there.
+   */
+  restart(query: Record<string, string>, first: FoundPatterns): boolean {
     const key = JSON.stringify(query);
-    if (key !== this.key) {
+    const another = key !== this.key;
+    if (another) {
       this.pages.clear();
       this.begun += 1;
     }
@@ -42,6 +41,7 @@ export class PatternList {
     this.asked.clear();
     this.asked.add(0);
     this.pages.set(0, first.patterns);
+    return another;
   }
 
   /** The pattern at a place of the list, or `undefined` while it is on its way. */
@@ -93,6 +93,16 @@ export class PatternList {
     }
     return ids;
   }
+}
+
+/** Runs before a view of the list shows the answer to another query; called while the view is set up. */
+export function whenBegun(list: PatternList, run: () => void): void {
+  let begun = untrack(() => list.begun);
+  $effect.pre(() => {
+    if (list.begun === begun) return;
+    begun = list.begun;
+    untrack(run);
+  });
 }
 
 /** Which patterns of a list are chosen, and where the keyboard is. */

@@ -1,6 +1,13 @@
 import { LIBRARY_SORTS, type LibrarySort } from '$lib/contract/data';
 import { isHex } from '$lib/core/colour/parse';
 
+/** Patterns asked for at once. */
+export const PAGE = 60;
+
+/** The query for the first page of a list. */
+export const firstPage = (query: Record<string, string>): string =>
+  new URLSearchParams({ ...query, limit: String(PAGE), offset: '0' }).toString();
+
 /** What the library shows, as it stands in the address. Empty text means: not narrowed by it. */
 export type LibraryView = {
   search: string;

@@ -1,7 +1,6 @@
 import type { FoundPatterns } from '$lib/contract/data';
 import { call } from '../state/api';
-import { firstPage } from './list.svelte';
-import { apiQuery, type LibraryView } from './query';
+import { apiQuery, firstPage, type LibraryView } from './query';
 
 /** Before a word that is typed is asked for, and before the address follows what was found, ms. */
 const ASKS_AFTER = 60;

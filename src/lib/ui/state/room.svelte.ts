@@ -14,8 +14,8 @@ const FOLDS_AT = 0.6;
  */
 export class Room<Part extends string> {
   private kept = $state.raw({} as Record<Part, Kept>);
-  /** An edge is being dragged: what costs much to lay out waits until it is let go. */
-  pulled = $state(false);
+  /** The part whose edge is being dragged: what costs much to lay out waits until it is let go. */
+  pulled: Part | null = $state(null);
 
   constructor(
     private readonly view: string,

@@ -1,15 +1,12 @@
 import { findPatterns, type PatternQuery } from '$lib/server/repo/find';
 import { schemas } from '$lib/contract/schemas';
-import { apiQuery, readView } from '$lib/ui/library/query';
+import { apiQuery, PAGE, readView } from '$lib/ui/library/query';
 import type { PageServerLoad } from './$types';
-
-/** As many as one page of the list holds. */
-const FIRST = 60;
 
 export const load: PageServerLoad = ({ locals, url }) => {
   const { db } = locals.app;
   const view = readView(url.searchParams);
   const read = schemas.patternQuery.validate(apiQuery(view), { convert: true });
   const query: PatternQuery = read.error ? {} : (read.value as PatternQuery);
-  return { view, first: findPatterns(db, { ...query, limit: FIRST, offset: 0 }) };
+  return { view, first: findPatterns(db, { ...query, limit: PAGE, offset: 0 }) };
 };

@@ -47,16 +47,11 @@
   let searchField: HTMLInputElement | undefined = $state();
 
   /** Begins the list anew with an answer of the server. What was chosen stays chosen where it is still there. */
-  let query = '';
   function begin(next: LibraryView, first: FoundPatterns): void {
-    const asked = apiQuery(next);
     view = next;
-    list.restart(asked, first);
-    if (JSON.stringify(asked) !== query) {
-      choosing.clear();
-      choosing.at = -1;
-    }
-    query = JSON.stringify(asked);
+    if (!list.restart(apiQuery(next), first)) return;
+    choosing.clear();
+    choosing.at = -1;
   }
   const searching = new TypedSearch({ view: () => view, found: begin, go: (next) => address({}, next) });
   onDestroy(() => searching.stop());
