@@ -1,7 +1,9 @@
 import { afterAll, describe, expect, it } from 'vitest';
 import type { FoundPatterns, ProjectDetail, ProjectSummary } from '../../src/lib/contract/data';
-import { layoutWith, must } from '../support/api';
+import { layoutWith, must, publishedPattern } from '../support/api';
 import { named, openBrowser, press, visit } from '../support/browser';
+import { dot, place, recipe } from '../support/recipes';
+import { filledShape } from '../support/scenes';
 
 const session = await openBrowser();
 const { page } = session;
@@ -202,6 +204,34 @@ describe('at 1024 × 700', () => {
     expect(wide.scrolls).toBe(false);
     expect(wide.top).toBeLessThan(60);
     expect(wide.out).toEqual([]);
+    await page.setViewport({ width: 1280, height: 800 });
+  });
+
+  it('the bar of a fill with many colours and two scales stays in one row and can be scrolled to its end', async () => {
+    await page.setViewport({ width: 1024, height: 700 });
+    const slots = Array.from({ length: 10 }, (_, index) => ({
+      id: `c${index}`,
+      name: `Colour ${index}`,
+      colour: `#10${index}0${index}0`,
+    }));
+    const motifs = slots.map(({ id }) => dot(`d-${id}`, 8, id));
+    const placings = motifs.map(({ id }, index) => place(id, 5 + index * 10, 50));
+    const pattern = await publishedPattern(recipe({ slots, motifs, placings, ground: { kind: 'clear' } }));
+    const shape = filledShape(
+      { x: 20, y: 20, width: 200, height: 120 },
+      { pattern, scaleX: 1.5, scaleY: 0.7 },
+    );
+    const { path } = await layoutWith([shape], { width: 600, height: 300 });
+    await visit(page, path);
+    await page.click('tbody tr[tabindex] .filled');
+    await page.waitForSelector('.fills-box .bar .edit');
+    const bar = await page.$eval('.fills-box .bar', (one) => {
+      one.scrollLeft = 1e6;
+      const rows = new Set([...one.children].map((cell) => Math.round(cell.getBoundingClientRect().top)));
+      const last = one.lastElementChild!.getBoundingClientRect();
+      return { rows: rows.size, end: last.right <= one.getBoundingClientRect().right + 1 };
+    });
+    expect(bar).toEqual({ rows: 1, end: true });
     await page.setViewport({ width: 1280, height: 800 });
   });
 

@@ -317,6 +317,35 @@ describe('a picture on the bench', () => {
   });
 });
 
+describe('what was changed about a file', () => {
+  it('stands at the fill bar while what was made from it is chosen, until it is understood', async () => {
+    const soft = join(folder, 'Soft Buoy.svg');
+    writeFileSync(
+      soft,
+      `<svg xmlns="http://www.w3.org/2000/svg" width="80" height="40">
+        <filter id="f"><feGaussianBlur stdDeviation="2"/></filter>
+        <path fill="#a43" d="M0 0h30v30H0z"/><path fill="#0a3d42" d="M40 0h30v30H40z"/>
+        <path fill="#123" filter="url(#f)" d="M10 10h9v9h-9z"/></svg>`,
+    );
+    await open([panel()]);
+    const input = (await page.waitForSelector(
+      '.tools input[type="file"]',
+    )) as ElementHandle<HTMLInputElement>;
+    await input.uploadFile(soft);
+    const said = await page.waitForSelector('[role="note"]');
+    expect(await said?.evaluate((one) => one.textContent)).toMatch(/How “Soft Buoy\.svg” came in.*filter/s);
+    await (await page.$('.toast .close'))?.click();
+    // The part with the filter is a picture, and lies where it was drawn.
+    expect(topOf(await shapeNow('Soft Buoy 3'))).toMatchObject({ kind: 'picture', shown: true });
+    await choose('Panel');
+    await noPart('.fills-box [role="note"]');
+    await choose('Soft Buoy 3');
+    await page.waitForSelector('.fills-box [role="note"]');
+    await press(page, 'Understood');
+    await noPart('.fills-box [role="note"]');
+  });
+});
+
 describe('is this line real?', () => {
   const ask = async (x: number, y: number): Promise<string> => {
     const before = await page.$eval('.card', (one) => one.textContent);

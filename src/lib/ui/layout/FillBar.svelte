@@ -96,7 +96,7 @@
                 editor.fillGradient();
               }}
               onpicture={async (file) => {
-                const picture = await takePicture(file);
+                const picture = await takePicture(editor, file);
                 close();
                 if (picture) editor.fillPicture(picture);
               }}
@@ -255,6 +255,15 @@
   }
   .edit:hover {
     background: var(--kelp-tint);
+  }
+  /* One row, whatever is in it: the stage keeps its room, and what does not fit is scrolled to. */
+  .bar.narrow {
+    flex-wrap: nowrap;
+    overflow-x: auto;
+    scrollbar-width: thin;
+  }
+  .narrow > :global(.cell) {
+    flex: none;
   }
   .narrow .pattern-name {
     max-width: 118px;

@@ -93,7 +93,7 @@
           void editor.addFill({ kind: 'gradient' });
         }}
         onpicture={async (file) => {
-          const picture = await takePicture(file);
+          const picture = await takePicture(editor, file);
           close();
           if (picture) await editor.addFill({ ...picture, kind: 'picture' });
         }}

@@ -18,6 +18,7 @@
   import { docOf } from './doc';
   import { LayoutEditor } from './editor.svelte';
   import ExportDialog from './ExportDialog.svelte';
+  import CameIn from './CameIn.svelte';
   import FillBar from './FillBar.svelte';
   import HangerPanel from './HangerPanel.svelte';
   import type { Hangers } from './hangers';
@@ -246,6 +247,7 @@
         bind:offsetHeight={fillsHeight}
         style:height={room.isSized('fills') ? `${room.size('fills')}px` : undefined}
       >
+        <CameIn {editor} />
         <FillBar {editor} {narrow} patterns={hangers.all} {palettes} />
       </div>
       <Sizer {room} part="ledger" name="ledger" side="below" />

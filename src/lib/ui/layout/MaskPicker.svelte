@@ -30,7 +30,7 @@
     close();
   }
   async function usePicture(chosen: File): Promise<void> {
-    const picture = await takePicture(chosen);
+    const picture = await takePicture(editor, chosen);
     if (!picture) return;
     const { asset, width, height } = picture;
     const scale = Math.max(shape.width / width, shape.height / height);

@@ -55,6 +55,8 @@ export class LayoutSession {
   readonly hand = new Hand<Tool>('select', [], ['brush']);
   /** True while the points of the one selected path are edited. */
   editingPoints = $state(false);
+  /** What was changed about files that were brought in, under the ids of their shapes and pictures. */
+  readonly cameIn = new SvelteMap<string, { file: string; notes: readonly string[] }>();
   protected lastFill: Fill | null = null;
   /** While a mask is painted: whose. */
   painting: 'fill' | 'shape' | null = $state(null);

@@ -14,7 +14,7 @@ import { apply } from '$lib/core/geom/affine';
 import { call } from '../state/api';
 import { toasts } from '../state/toasts.svelte';
 import type { LayoutEditor } from './editor.svelte';
-import { takePicture } from './pictures';
+import { noteHow, takePicture } from './pictures';
 
 /** Making new shapes of a layout: what they are called, and what they start with. */
 
@@ -114,7 +114,7 @@ export async function addFiles(editor: LayoutEditor, files: readonly File[], at:
 }
 
 async function addPicture(editor: LayoutEditor, file: File, at: Point): Promise<void> {
-  const picture = await takePicture(file);
+  const picture = await takePicture(editor, file);
   if (!picture) return;
   const { width, height } = editor.doc;
   const fit = Math.min(1, (0.8 * width) / picture.width, (0.8 * height) / picture.height);
@@ -142,7 +142,6 @@ async function addDrawing(editor: LayoutEditor, file: File, at: Point): Promise<
     return;
   }
   const { content, slots, name, notes } = taken.value;
-  if (notes.length > 0) toasts.show(notes.join(' '));
   const colours = new Map(slots.map((slot) => [slot.id, slot.colour]));
   const fit = Math.min(
     1,
@@ -158,7 +157,10 @@ async function addDrawing(editor: LayoutEditor, file: File, at: Point): Promise<
     const { frame } = made;
     const opacity = element.opacity;
     const fills: Fill[] = [];
-    if (typeof element.fill === 'string')
+    if (element.picture) {
+      const { asset, width, height } = element.picture;
+      fills.push({ ...coveringPicture(nanoid(12), { asset, width, height }, frame), opacity });
+    } else if (typeof element.fill === 'string')
       fills.push({ ...colourFill(nanoid(12), { colour: colours.get(element.fill) ?? INK }), opacity });
     else if (element.fill)
       fills.push({ ...gradientFill(nanoid(12), gradientOf(element.fill, toPage, frame, colours)), opacity });
@@ -173,7 +175,15 @@ async function addDrawing(editor: LayoutEditor, file: File, at: Point): Promise<
     return [freshShape({ ...shape, group: group.id })];
   });
   if (shapes.length === 0) toasts.problem(`“${file.name}” has no outlines that can be shapes.`);
-  else editor.addShapes(shapes, shapes.length > 1 ? group : null);
+  else {
+    editor.addShapes(shapes, shapes.length > 1 ? group : null);
+    noteHow(
+      editor,
+      file,
+      shapes.map(({ id }) => id),
+      notes,
+    );
+  }
 }
 
 /** A gradient of a drawing over the frame of its shape. */
