@@ -3,6 +3,7 @@ import { benchExport } from './export';
 import { benchLayers } from './layers';
 import { benchLibrary } from './library';
 import { benchMemory } from './memory';
+import { benchPictures } from './pictures';
 import { benchRoom } from './room';
 import { benchServer } from './server';
 import { benchStage } from './stage';
@@ -11,6 +12,7 @@ const BENCHES: Record<string, (words: readonly string[]) => Promise<void>> = {
   memory: benchMemory,
   export: benchExport,
   layers: benchLayers,
+  pictures: benchPictures,
   stage: benchStage,
   bench: benchBench,
   room: benchRoom,

@@ -4,6 +4,7 @@ import { renderPng } from '../../src/lib/server/render/png';
 import { exportScene } from './export';
 import { drawLayers } from './layers';
 import { SHORT, sized } from './measure';
+import { drawPicturePage } from './pictures';
 
 /** Exports whose memory is measured, each in a process of its own, as Isle draws them. */
 const DRAWN: Record<string, (side: number) => Promise<void>> = {
@@ -16,6 +17,7 @@ const DRAWN: Record<string, (side: number) => Promise<void>> = {
     await pool.close();
   },
   'photos, blends and a mask': drawLayers,
+  'a picture, turned': (side) => drawPicturePage(side, { scale: 1, rotation: 31 }),
 };
 
 const SIDES = [7500, 15_000];

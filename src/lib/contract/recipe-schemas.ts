@@ -114,6 +114,7 @@ const element = Joi.object({
     width: Joi.number().integer().min(1).max(100_000).required(),
     height: Joi.number().integer().min(1).max(100_000).required(),
     matrix: matrix(),
+    clear: Joi.boolean(),
   }),
   clip: Joi.object({ d: pathData(), rule: fillRule() }),
   source: source.optional(),

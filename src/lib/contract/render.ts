@@ -1,6 +1,7 @@
 import type { PictureLook } from '../core/colour/look';
 import type { BlendMode } from '../core/colour/blend';
 import type { Affine } from '../core/geom/affine';
+import type { PicturePlane } from '../core/geom/plane';
 import type { BrushStroke } from '../core/raster/soft-mask';
 import type { Layout } from '../core/recipe/layout';
 import type { PatternRevisions } from '../core/scene/library';
@@ -45,12 +46,14 @@ export type GroupStep = StepBox & { kind: 'group'; steps: LayerStep[]; masks: So
 /**
  * Where a layer's pixels come from: a drawing of the layer's size; a periodic tile that is sampled through `toTile`
  * (layer px → tile px), for units so small that drawing every copy would take too long (`null` stands for a tile whose
- * repeats are finer than a pixel: only its mean colour is seen); or a picture sampled through `toPicture`.
+ * repeats are finer than a pixel: only its mean colour is seen); a picture sampled through `toPicture`; or a plane of
+ * pictures sampled through `toPlane`, as many as its parts count.
  */
 export type LayerSource =
   | { kind: 'drawing'; svg: string }
   | { kind: 'tile'; svg: string; toTile: Affine | null }
-  | { kind: 'picture'; picture: SharedPicture | null; toPicture: Affine };
+  | { kind: 'picture'; picture: SharedPicture | null; toPicture: Affine }
+  | { kind: 'plane'; plane: PicturePlane; pictures: (SharedPicture | null)[]; toPlane: Affine };
 
 /** A decoded picture that all threads read: premultiplied RGBA in shared memory. `null` stands for one that is gone. */
 export type SharedPicture = { width: number; height: number; pixels: SharedArrayBuffer };

@@ -36,6 +36,49 @@ const MOST_COMPARED = 3_000_000;
  * lattice, with the two pieces on opposite sides.
  */
 export function stretchesOf(edges: readonly Edge[], boxes: readonly Box[], lattice: Lattice): Stretch[] {
+  const found: Stretch[] = [];
+  const seen = new Set<string>();
+  for (const { edge, other, shared, own } of meetings(edges, boxes, lattice)) {
+    const isLower = own < other.level || (own === other.level && edge.piece < other.piece);
+    const stretch: Stretch = {
+      ...shared,
+      paint: isLower ? edge.paint : other.paint,
+      alike: edge.paint === other.paint,
+    };
+    const along = { x: stretch.to.x - stretch.from.x, y: stretch.to.y - stretch.from.y };
+    const name = `${cellPlace(stretch.from, lattice)} ${along.x.toFixed(3)},${along.y.toFixed(3)}`;
+    if (seen.has(name)) continue;
+    seen.add(name);
+    found.push(stretch);
+  }
+  return found;
+}
+
+/** How much of each edge of the unit lies on an edge of another piece or copy, as a share of its length. */
+export function abuttingShares(
+  edges: readonly Edge[],
+  boxes: readonly Box[],
+  lattice: Lattice,
+): Map<Edge, number> {
+  const covered = new Map<Edge, Map<string, number>>();
+  for (const { edge, shared } of meetings(edges, boxes, lattice)) {
+    const held = covered.get(edge) ?? new Map<string, number>();
+    covered.set(edge, held);
+    const length = Math.hypot(shared.to.x - shared.from.x, shared.to.y - shared.from.y);
+    held.set(`${shared.from.x.toFixed(3)},${shared.from.y.toFixed(3)}`, length);
+  }
+  return new Map(
+    [...covered].map(([edge, parts]) => {
+      const whole = Math.hypot(edge.to.x - edge.from.x, edge.to.y - edge.from.y);
+      return [edge, [...parts.values()].reduce((sum, part) => sum + part, 0) / whole];
+    }),
+  );
+}
+
+type Meeting = { edge: Edge; other: LaidEdge; shared: { from: Point; to: Point }; own: number };
+
+/** Every edge of the unit with each edge that it shares a stretch with. */
+function* meetings(edges: readonly Edge[], boxes: readonly Box[], lattice: Lattice): Generator<Meeting> {
   const lines = new Map<string, LaidEdge[]>();
   const { all, touching, own } = nearbyCopies(edges, boxes, lattice);
   for (const edge of all) {
@@ -44,33 +87,19 @@ export function stretchesOf(edges: readonly Edge[], boxes: readonly Box[], latti
     if (held) held.push(edge);
     else lines.set(key, [edge]);
   }
-  const found: Stretch[] = [];
-  const seen = new Set<string>();
   let compared = 0;
   for (const edge of edges) {
     if (!touching.has(edge.piece)) continue;
     for (const key of lineKeys(edge)) {
       const others = lines.get(key) ?? [];
       compared += others.length;
-      if (compared > MOST_COMPARED) return found;
+      if (compared > MOST_COMPARED) return;
       for (const other of others) {
         const shared = sharedStretch(edge, other);
-        if (!shared) continue;
-        const isLower = own < other.level || (own === other.level && edge.piece < other.piece);
-        const stretch: Stretch = {
-          ...shared,
-          paint: isLower ? edge.paint : other.paint,
-          alike: edge.paint === other.paint,
-        };
-        const along = { x: stretch.to.x - stretch.from.x, y: stretch.to.y - stretch.from.y };
-        const name = `${cellPlace(stretch.from, lattice)} ${along.x.toFixed(3)},${along.y.toFixed(3)}`;
-        if (seen.has(name)) continue;
-        seen.add(name);
-        found.push(stretch);
+        if (shared) yield { edge, other, shared, own };
       }
     }
   }
-  return found;
 }
 
 /** Whether two rows of edges share a stretch with their pieces on opposite sides. */

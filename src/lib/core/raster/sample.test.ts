@@ -4,7 +4,7 @@ import { BLEND_MODES, blendColour, type Rgb } from '../colour/blend';
 import { apply, type Affine } from '../geom/affine';
 import { modulo } from '../num/tolerance';
 import { layOver, type Raster } from './composite';
-import { averageOf, halvings, samplePeriodic, samplePicture } from './sample';
+import { averageOf, halvings, samplePeriodic, samplePicture, spreadOf } from './sample';
 
 /** Pixels from a seed: each byte another, alpha among them. */
 function noise(width: number, height: number, seed: number): Raster {
@@ -38,7 +38,7 @@ const anyMatrix = fc.record({
 });
 
 describe('sampling', () => {
-  it('of a tile is the mean of four bilinear samples, whatever the matrix and wherever the edges fall', () => {
+  it('of a tile is the mean of bilinear samples, whatever the matrix and wherever the edges fall', () => {
     fc.assert(
       fc.property(
         anyMatrix,
@@ -49,7 +49,10 @@ describe('sampling', () => {
           const seen = samplePeriodic(tile, toTile, 6, 5);
           for (let at = 0; at < seen.data.length; at += 1) {
             const [x, y] = [(at >> 2) % 6, Math.floor((at >> 2) / 6)];
-            const places = [0.25, 0.75].flatMap((dy) => [0.25, 0.75].map((dx) => ({ x: x + dx, y: y + dy })));
+            const { a, b, c, d } = toTile;
+            const spread = spreadOf(Math.sqrt(Math.abs(a * d - b * c)));
+            const around = [0.5 - spread, 0.5 + spread];
+            const places = around.flatMap((dy) => around.map((dx) => ({ x: x + dx, y: y + dy })));
             const mean = places
               .map((place) => apply(toTile, place))
               .reduce((sum, place) => sum + bilinear(tile, place.x, place.y, at % 4) / 4, 0);
@@ -81,6 +84,24 @@ describe('sampling', () => {
       const inside = x + 5 < 7 && y >= 3;
       expect(beside.data[at]).toBe(inside ? texel(picture, x + 5, y - 3, at % 4) : 0);
     }
+  });
+
+  // Fails where every pixel is a mean of four: a photograph at 1 : 1 kept 47 % of the energy of its gradients.
+  it('keeps the sharpness of what lies 1 : 1, also where the scale is a hair off, and shrinks without a jump', () => {
+    const picture = noise(32, 32, 12);
+    const energy = ({ data }: Raster): number => {
+      let sum = 0;
+      for (let at = 4; at < data.length; at += 1)
+        if ((at >> 2) % 32 > 0) sum += (data[at]! - data[at - 4]!) ** 2;
+      return sum;
+    };
+    const at = (step: number): Affine => ({ a: step, b: 0, c: 0, d: step, e: 0, f: 0 });
+    for (const hair of [1, 1 + 1e-9, 1 + 1e-5])
+      for (const sample of [samplePeriodic, samplePicture])
+        expect(energy(sample(picture, at(hair), 32, 32)) / energy(picture)).toBeGreaterThan(0.99);
+    expect([0.5, 1, 1.0001].map(spreadOf)).toEqual([0, 0, 0]);
+    expect(spreadOf(1.5)).toBe(0.25);
+    expect(Math.abs(spreadOf(1.01) - spreadOf(1.011))).toBeLessThan(1e-3);
   });
 
   it('enlarged keeps its edge’s colour: it does not fade towards its rim', () => {

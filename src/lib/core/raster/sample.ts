@@ -3,24 +3,30 @@ import type { Raster } from './composite';
 import { byteOf, wordsOf } from './words';
 
 /**
- * A periodic picture seen through a matrix: each of the `width` × `height` output pixels takes four samples at its
- * quarter points, each bilinear with wrap over the tile's edges, so that no edge of the tile can show. `toTile` takes
- * output px to tile px. The tile must be drawn at about the output's own resolution; this filter does not shrink.
+ * A periodic picture seen through a matrix: bilinear samples with wrap over the tile's edges, so that no edge of the
+ * tile can show. `toTile` takes output px to tile px. The tile must be drawn at about the output's own resolution; this
+ * filter does not shrink.
  */
 export function samplePeriodic(tile: Raster, toTile: Affine, width: number, height: number): Raster {
-  return sampled(tile, toTile, { width, height, wraps: true, places: QUARTERS });
+  return sampled(tile, toTile, { width, height, wraps: true, places: placesOf(toTile) });
 }
 
 /**
- * A picture laid once through a matrix: as {@link samplePeriodic}, but beyond its edges there is nothing, and one sample
- * is taken where it is enlarged. It should be at most twice as fine as the output; see {@link halvings}.
+ * A picture laid once through a matrix: as {@link samplePeriodic}, but beyond its edges there is nothing. It should be
+ * at most twice as fine as the output; see {@link halvings}.
  */
 export function samplePicture(picture: Raster, toPicture: Affine, width: number, height: number): Raster {
-  const { a, b, c, d } = toPicture;
-  // Where a picture is enlarged one sample of it says as much as four.
-  const places = Math.abs(a * d - b * c) <= 1 ? MIDDLE : QUARTERS;
-  return sampled(picture, toPicture, { width, height, wraps: false, places });
+  return sampled(picture, toPicture, { width, height, wraps: false, places: placesOf(toPicture) });
 }
+
+/**
+ * How far from its middle a pixel is sampled, in output px, where one of it is `step` px of the picture: not at all
+ * where the picture lies 1 : 1 or is enlarged, for a mean of samples there would only soften it.
+ */
+export const spreadOf = (step: number): number => {
+  const spread = 0.25 * Math.min(1, Math.max(0, 2 * (step - 1)));
+  return spread < 1e-3 ? 0 : spread;
+};
 
 /** How often a picture is halved before it is drawn at `scale` output px to its own px: the rest is 1/2 to 1. */
 export const halvings = (scale: number): number =>
@@ -37,8 +43,10 @@ export function averageOf(tile: Raster, width: number, height: number): Raster {
 }
 
 /** Where an output pixel is sampled, across and down: every pair of these. */
-const QUARTERS = [0.25, 0.75];
-const MIDDLE = [0.5];
+function placesOf({ a, b, c, d }: Affine): number[] {
+  const spread = spreadOf(Math.sqrt(Math.abs(a * d - b * c)));
+  return spread === 0 ? [0.5] : [0.5 - spread, 0.5 + spread];
+}
 
 type Sampling = { width: number; height: number; wraps: boolean; places: readonly number[] };
 

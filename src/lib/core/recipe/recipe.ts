@@ -112,8 +112,11 @@ export type GradientPaint = {
   focus?: Point;
 };
 
-/** A picture that fills the element's path: `matrix` takes its pixels (0 … width, 0 … height) to motif px. */
-export type PicturePaint = { asset: string; width: number; height: number; matrix: Affine };
+/**
+ * A picture that fills the element's path: `matrix` takes its pixels (0 … width, 0 … height) to motif px. `clear` says
+ * that one can see through some of it.
+ */
+export type PicturePaint = { asset: string; width: number; height: number; matrix: Affine; clear?: boolean };
 
 export type ElementSource =
   | { kind: 'form'; form: ShapeForm; x: number; y: number; width: number; height: number; rotation: number }

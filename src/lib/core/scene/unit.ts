@@ -16,6 +16,7 @@ import { buildMeasured } from './measured';
 import { coveredBy } from './covered';
 import { compileMotif, type CompiledMotif, type Element } from './motif';
 import { unitedMotif } from './united';
+import { meetingPictures, type MeetingPicture, type PlaneScene } from './picture-plane';
 import { pieceOf, type Piece } from './piece';
 
 export type { Piece };
@@ -36,6 +37,10 @@ export type UnitScene = {
   ground: GroundScene | null;
   /** Lines to underlay so that no hairline shows where pieces meet edge to edge. */
   abutments: Abutment[];
+  /** Pictures that meet edge to edge: they get an underlay of their own. */
+  meeting: readonly MeetingPicture[];
+  /** What is seen where such pictures leave nothing open; a PNG samples it as one plane. */
+  plane: PlaneScene | null;
   /** True where pieces are drawn in layers of their own (opacity, clips, filters). */
   layered: boolean;
   /** True where pieces hold pictures or filters: a PNG then samples a tile instead of drawing every copy. */
@@ -81,6 +86,7 @@ export function compileUnit(recipe: Recipe, asked: CompileOptions = {}): UnitSce
     endless: [],
     ground,
     abutments: options.skipAbutments || fault ? [] : abutmentsOf(pieces, lattice),
+    ...(options.skipAbutments || fault ? NOTHING_MEETS : meetingPictures(pieces, lattice)),
     fault,
   });
 }
@@ -96,9 +102,12 @@ function compileMeasured(recipe: Extract<Recipe, { kind: 'measured' }>): UnitSce
     endless: fault ? [] : built.endless,
     ground,
     abutments: [],
+    ...NOTHING_MEETS,
     fault,
   });
 }
+
+const NOTHING_MEETS = { meeting: [], plane: null };
 
 function finish(parts: Omit<UnitScene, 'artBox' | 'sampled' | 'layered' | 'empty'>): UnitScene {
   const { pieces, endless } = parts;
@@ -120,7 +129,8 @@ function finish(parts: Omit<UnitScene, 'artBox' | 'sampled' | 'layered' | 'empty
 export function withoutGround(scene: UnitScene): UnitScene {
   const art = scene.ground?.art;
   if (!art) return { ...scene, ground: null };
-  return finish({ ...scene, ground: null, pieces: scene.pieces.filter((piece) => piece !== art) });
+  const pieces = scene.pieces.filter((piece) => piece !== art);
+  return finish({ ...scene, ...meetingPictures(pieces, scene.lattice), ground: null, pieces });
 }
 
 /** The lattice of a plane that lies otherwise. */

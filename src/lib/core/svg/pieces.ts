@@ -1,4 +1,4 @@
-import { IDENTITY, invert, multiply, translation, type Affine } from '../geom/affine';
+import { IDENTITY, chain, invert, multiply, translation, type Affine } from '../geom/affine';
 import { formatPath, transformPath } from '../geom/path';
 import { nearly } from '../num/tolerance';
 import { type Box, boxesMeet, boxOfPoints, grow, moveBox } from '../geom/box';
@@ -9,6 +9,8 @@ import { offsetsMeeting } from '../lattice/meet';
 import { effectsReach } from '../scene/effects';
 import { endlessOver } from '../scene/endless';
 import { elementBox, type Element } from '../scene/motif';
+import type { MeetingPicture } from '../scene/picture-plane';
+import type { PicturePaint } from '../recipe/recipe';
 import { piecesOver, type Piece, type UnitScene } from '../scene/unit';
 import { effectsFilter } from './effects';
 import { colourOf, paintMarkup, pictureMarkup, type Colours } from './paint';
@@ -150,7 +152,41 @@ export function abutmentMarkup(
   width: number,
   offsets: readonly Point[],
 ): string {
-  if (scene.abutments.length === 0 || offsets.length === 0) return '';
+  if (offsets.length === 0) return '';
+  return lineMarkup(scene, colours, width, offsets) + pictureUnderlay(scene, width, offsets);
+}
+
+/**
+ * Pictures that meet edge to edge, each drawn first a little larger on the sides where it meets another one: what the
+ * anti-aliasing of an edge lets through is the picture itself.
+ */
+function pictureUnderlay(scene: UnitScene, width: number, offsets: readonly Point[]): string {
+  // Under one that can be seen through it would show.
+  const solid = scene.meeting.filter(({ picture }) => !picture.clear);
+  return offsets
+    .flatMap((offset) => solid.map((one) => pictureMarkup(grownPicture(one, offset, 0.75 * width))))
+    .join('');
+}
+
+function grownPicture({ picture, sides }: MeetingPicture, offset: Point, by: number): PicturePaint {
+  const { matrix, width, height } = picture;
+  const across = by / Math.hypot(matrix.a, matrix.b);
+  const down = by / Math.hypot(matrix.c, matrix.d);
+  const [left, right] = [sides.left ? across : 0, sides.right ? across : 0];
+  const [top, bottom] = [sides.top ? down : 0, sides.bottom ? down : 0];
+  const grown = multiply(translation(-left, -top), {
+    a: (width + left + right) / width,
+    b: 0,
+    c: 0,
+    d: (height + top + bottom) / height,
+    e: 0,
+    f: 0,
+  });
+  return { ...picture, matrix: chain(translation(offset.x, offset.y), matrix, grown) };
+}
+
+function lineMarkup(scene: UnitScene, colours: Colours, width: number, offsets: readonly Point[]): string {
+  if (scene.abutments.length === 0) return '';
   const groups = new Map<string, { paint: string; wide: number; lines: string[] }>();
   for (const abutment of scene.abutments) {
     const { paint, alike, room } = abutment;

@@ -3,7 +3,7 @@ import { embedPictures, type ShownPicture } from '../../core/svg/paint';
 import type { LayoutScene } from '../../core/scene/layout';
 import type { BandReply, LayerStep, SharedPicture } from '../../contract/render';
 import type { RenderPool } from './pool';
-import { bandSteps, picturesNeeded, type NeededPicture } from './steps';
+import { bandSteps, neededKey, picturesNeeded, type NeededPicture } from './steps';
 
 export type PngSize = { width: number; height: number; ppi: number };
 
@@ -25,8 +25,6 @@ export type PngOptions = {
 
 export type PixelSource = (needed: NeededPicture) => Promise<SharedPicture | null>;
 
-const pixelsKey = ({ asset, halvings }: NeededPicture): string => `${asset} ${halvings}`;
-
 /** Pixels in one band: small enough for little memory, large enough that parsing its SVG costs nothing beside drawing. */
 const BAND_PIXELS = 4_000_000;
 /** A lower band is not worth a drawing of its own. */
@@ -41,7 +39,7 @@ export async function renderPng(scene: LayoutScene, pool: RenderPool, options: P
   const pixels = new Map<string, SharedPicture | null>();
   for (const needed of picturesNeeded(scene, scale)) {
     signal?.throwIfAborted();
-    pixels.set(pixelsKey(needed), (await options.pixels?.(needed)) ?? null);
+    pixels.set(neededKey(needed), (await options.pixels?.(needed)) ?? null);
   }
   await write(pngHead({ ...size, alpha }));
   const waiting: Promise<BandReply>[] = [];
@@ -53,7 +51,7 @@ export async function renderPng(scene: LayoutScene, pool: RenderPool, options: P
     const { width } = size;
     const box = { x: 0, y: band.top, width, height: band.rows };
     const last = next === bands.length;
-    const lookup = (one: NeededPicture): SharedPicture | null => pixels.get(pixelsKey(one)) ?? null;
+    const lookup = (one: NeededPicture): SharedPicture | null => pixels.get(neededKey(one)) ?? null;
     const layers = withPictures(bandSteps(scene, box, scale, lookup), options.picture ?? (() => null));
     const reply = pool.band({ width, height: band.rows, alpha, ...layers, last });
     reply.catch(() => undefined);
@@ -91,7 +89,7 @@ function withPictures(
   picture: PictureSource,
 ): ReturnType<typeof bandSteps> {
   const layer = (step: LayerStep): LayerStep =>
-    step.source.kind === 'picture'
+    step.source.kind === 'picture' || step.source.kind === 'plane'
       ? step
       : { ...step, source: { ...step.source, svg: embedPictures(step.source.svg, picture) } };
   return {

@@ -1,5 +1,6 @@
 import { chain, invert, multiply, scaling, translation, type Affine } from '../../core/geom/affine';
 import { grow, intersectBoxes, unionBoxes, type Box } from '../../core/geom/box';
+import { isPlainLook, lookKey, type PictureLook } from '../../core/colour/look';
 import { halvings } from '../../core/raster/sample';
 import {
   allPaints,
@@ -22,8 +23,8 @@ import { factor } from '../../core/svg/print';
 import type { BandRequest, LayerStep, RenderStep, SharedPicture, SoftMask } from '../../contract/render';
 import { isFine, tileOf, type PixelBox } from './tile';
 
-/** A picture that a band samples: an asset, and how often it was halved when it was decoded. */
-export type NeededPicture = { asset: string; halvings: number };
+/** A picture that a band samples: an asset, how it is recoloured, and how often it was halved when it was decoded. */
+export type NeededPicture = { asset: string; halvings: number; look: PictureLook | null };
 export type PictureLookup = (needed: NeededPicture) => SharedPicture | null;
 
 type Scale = { x: number; y: number };
@@ -36,9 +37,28 @@ export function picturesNeeded(scene: LayoutScene, scale: Scale): NeededPicture[
       (one) => one?.kind === 'picture',
     );
     const pictures = paints.filter((paint) => paint.kind === 'picture');
-    return [...pictures, ...masks].map((one) => neededPicture(one, scale));
+    const planes = paints.flatMap((paint) => (paint.kind === 'pattern' ? planePictures(paint, scale) : []));
+    return [...[...pictures, ...masks].map((one) => neededPicture(one, scale)), ...planes];
   });
-  return [...new Map(found.map((one) => [`${one.asset} ${one.halvings}`, one])).values()];
+  return [...new Map(found.map((one) => [neededKey(one), one])).values()];
+}
+
+/** A name for a picture that is sampled: equal pictures have equal names. */
+export const neededKey = ({ asset, halvings, look }: NeededPicture): string =>
+  `${asset} ${halvings} ${look ? lookKey(look) : ''}`;
+
+/** The pictures of a pattern that is one plane of them, in the order of its assets. */
+function planePictures({ pattern, matrix, look }: PatternPaint, scale: Scale): NeededPicture[] {
+  const { plane } = pattern.scene;
+  if (!plane) return [];
+  return plane.assets.map((asset, index) => {
+    // One that lies there in several sizes is decoded for the largest.
+    const sizes = plane.parts
+      .filter(({ picture }) => picture === index)
+      .map((part) => meanScale(part.matrix));
+    const shown = Math.max(...sizes) * meanScale(matrix) * meanOf(scale);
+    return { asset, halvings: halvings(shown), look: look && !isPlainLook(look) ? look : null };
+  });
 }
 
 const meanOf = ({ x, y }: Scale): number => Math.sqrt(x * y);
@@ -48,6 +68,7 @@ const neededPicture = (
   scale: Scale,
 ): NeededPicture => ({
   asset,
+  look: null,
   halvings: halvings(meanScale(matrix) * meanOf(scale)),
 });
 
@@ -154,16 +175,18 @@ class StepWriter {
       case 'picture':
         return { source: this.picture(shape, paint, box), opacity: paint.opacity };
       case 'pattern': {
-        const copies = this.copies(shape, paint, region, 1);
+        const plane = this.plane(shape, paint, box);
+        const copies = plane ? null : this.copies(shape, paint, region, 1);
         const under = groundMarkup(shape, paint, region);
         if (copies === '' && under === '') return null;
         const gradient = paint.wash;
         return {
           ground: under === '' ? null : svgOf(region, box, under),
           source:
-            copies === null
+            plane ??
+            (copies === null
               ? tileOf(shape, paint, box, this.scale)
-              : { kind: 'drawing', svg: svgOf(region, box, copies) },
+              : { kind: 'drawing', svg: svgOf(region, box, copies) }),
           opacity: paint.opacity,
           wash: gradient && {
             svg: svgOf(region, box, gradientMarkup(shape, gradient, 1, region)),
@@ -181,6 +204,20 @@ class StepWriter {
       kind: 'picture',
       picture: toPicture && this.pictures(needed),
       toPicture: toPicture ?? scaling(1),
+    };
+  }
+
+  /** Pictures that leave nothing open, as one plane; `null` where a pattern is something else. */
+  private plane(shape: ShapeScene, paint: PatternPaint, box: PixelBox): LayerStep['source'] | null {
+    const { plane } = paint.pattern.scene;
+    const inverse = invert(paint.matrix);
+    if (!plane || !inverse) return null;
+    const { a, b, parts } = plane;
+    return {
+      kind: 'plane',
+      plane: { a, b, parts },
+      pictures: planePictures(paint, this.scale).map((needed) => this.pictures(needed)),
+      toPlane: chain(inverse, this.toFrame(shape, box)),
     };
   }
 
@@ -229,6 +266,7 @@ class StepWriter {
 
   /** Every copy of the unit that shows in `region`, on the page; "" where none does, `null` where a tile must stand in. */
   private copies(shape: ShapeScene, paint: PatternPaint, region: Box, opacity: number): string | null {
+    if (paint.pattern.scene.plane) return null;
     if (isFine(shape, paint, region, meanOf(this.scale))) return null;
     const visible = visibleCopies(shape, paint, region);
     if (visible.offsets.length === 0 && paint.pattern.scene.endless.length === 0) return '';

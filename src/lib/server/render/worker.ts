@@ -16,6 +16,7 @@ import type {
 import { adler32, filterRows } from '../../core/formats/png';
 import { alphaOf, joinCovers, layOver, type Cover, type Raster } from '../../core/raster/composite';
 import { recolourPicture } from '../../core/raster/recolour';
+import { samplePlane } from '../../core/raster/plane';
 import { averageOf, samplePeriodic, samplePicture } from '../../core/raster/sample';
 import { luminanceMask, paintedMask } from '../../core/raster/soft-mask';
 
@@ -130,6 +131,10 @@ function sourceOf({ source, width, height }: LayerStep): Raster {
       return source.picture
         ? samplePicture(rasterOf(source.picture), source.toPicture, width, height)
         : blank(width, height);
+    case 'plane': {
+      const pictures = source.pictures.map((picture) => picture && rasterOf(picture));
+      return samplePlane(source.plane, pictures, source.toPlane, width, height);
+    }
     case 'tile': {
       const tile = drawn(source.svg);
       return source.toTile

@@ -78,10 +78,11 @@ export function openPictures(db: Db, pool: RenderPool): Pictures {
   return {
     recoloured,
     forScene: (scene) => sourceOf(recolouredPictures(scene)),
-    pixels: async ({ asset, halvings }) => {
+    pixels: async ({ asset, halvings, look }) => {
       const file = readAsset(db, asset);
       if (!file || file.mediaType === 'image/svg+xml') return null;
-      return pool.pixels({ bytes: file.bytes, halvings });
+      const bytes = (look && (await recoloured(asset, look))) ?? file.bytes;
+      return pool.pixels({ bytes, halvings });
     },
     embed: async (svg) => embedPictures(svg, await sourceOf(picturesIn(svg))),
   };

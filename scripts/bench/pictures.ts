@@ -1,0 +1,105 @@
+import sharp from 'sharp';
+import { openRenderPool } from '../../src/lib/server/render/pool';
+import { renderPng } from '../../src/lib/server/render/png';
+import { picturePattern } from '../../tests/support/picture-patterns';
+import { filledPage } from '../../tests/support/scenes';
+import { median, print, sized, type Row } from './measure';
+
+const SIDE = sized(7500, 500);
+const UNIT = { width: 900, height: 700 };
+
+/** A made-up photo: soft noise at three sizes, as grass or a wall has it. */
+export async function photo(width: number, height: number): Promise<Buffer> {
+  const noise = (side: number, seed: number): Promise<Buffer> => {
+    const pixels = Buffer.from(
+      Array.from({ length: side * side * 3 }, (_, at) => ((at + seed) * 7919) % 251),
+    );
+    return sharp(pixels, { raw: { width: side, height: side, channels: 3 } })
+      .resize(width, height, { fit: 'fill' })
+      .png()
+      .toBuffer();
+  };
+  return sharp(await noise(20, 1))
+    .composite([
+      { input: await noise(90, 5), blend: 'overlay' },
+      { input: await noise(400, 9), blend: 'soft-light' },
+    ])
+    .png()
+    .toBuffer();
+}
+
+/** Draws a page filled with a picture, for whoever measures its time or its memory. */
+export async function drawPicturePage(
+  side: number,
+  fill: { scale: number; rotation: number },
+  bytes?: Buffer,
+): Promise<void> {
+  const picture = bytes ?? (await photo(UNIT.width, UNIT.height));
+  const pool = openRenderPool();
+  const { scale, rotation } = fill;
+  const scene = filledPage(picturePattern({ kind: 'straight' }, UNIT), side, {
+    scaleX: scale,
+    scaleY: scale,
+    rotation,
+  });
+  await renderPng({ ...scene, background: '#ffffff' }, pool, {
+    size: { width: side, height: side, ppi: 300 },
+    pixels: ({ halvings }) => pool.pixels({ bytes: picture, halvings }),
+    write: () => Promise.resolve(),
+  });
+  await pool.close();
+}
+
+/** The same page by libvips: the picture sized, laid side by side, turned with bicubic interpolation where it is, and encoded. */
+async function byLibvips(
+  bytes: Buffer,
+  { scale, rotation }: { scale: number; rotation: number },
+): Promise<void> {
+  const options = { limitInputPixels: false } as const;
+  const tile = await sharp(bytes)
+    .resize(Math.round(UNIT.width * scale), Math.round(UNIT.height * scale), { fit: 'fill' })
+    .raw()
+    .toBuffer({ resolveWithObject: true });
+  const input = tile.data;
+  const raw = { width: tile.info.width, height: tile.info.height, channels: 3 as const };
+  const whole = rotation === 0 ? SIDE : Math.ceil(SIDE * Math.SQRT2);
+  const laid = sharp({
+    create: { width: whole, height: whole, channels: 3, background: '#ffffff' },
+    ...options,
+  }).composite([{ input, raw, tile: true, gravity: 'northwest' }]);
+  if (rotation === 0) {
+    await laid.removeAlpha().png().toBuffer();
+    return;
+  }
+  const { data, info } = await laid.removeAlpha().raw().toBuffer({ resolveWithObject: true });
+  const radians = (rotation * Math.PI) / 180;
+  const [cos, sin] = [Math.cos(radians), Math.sin(radians)];
+  const turned = await sharp(data, { raw: { ...info, channels: 3 }, ...options })
+    .affine([cos, -sin, sin, cos], { interpolator: 'bicubic', background: '#ffffff' })
+    .raw()
+    .toBuffer({ resolveWithObject: true });
+  const left = Math.floor((turned.info.width - SIDE) / 2);
+  const top = Math.floor((turned.info.height - SIDE) / 2);
+  await sharp(turned.data, { raw: { ...turned.info, channels: 3 }, ...options })
+    .extract({ left, top, width: SIDE, height: SIDE })
+    .png()
+    .toBuffer();
+}
+
+/** Filling a large page with a picture, beside libvips. */
+export async function benchPictures(): Promise<void> {
+  const bytes = await photo(UNIT.width, UNIT.height);
+  const rows: Row[] = [];
+  for (const [what, fill] of [
+    ['1 : 1, upright', { scale: 1, rotation: 0 }],
+    ['1 : 1, turned by 31°', { scale: 1, rotation: 31 }],
+    ['shrunk to 43 %, upright', { scale: 0.43, rotation: 0 }],
+    ['enlarged to 237 %, turned by 31°', { scale: 2.37, rotation: 31 }],
+  ] as const) {
+    const isle = await median(() => drawPicturePage(SIDE, fill, bytes), 3);
+    const libvips = await median(() => byLibvips(bytes, fill), 3);
+    rows.push({ what: `Isle, ${what}`, ms: isle });
+    rows.push({ what: 'libvips', ms: libvips, ratio: isle / libvips, reference: 'of it (goal ≤ 1.2)' });
+  }
+  print(`A page of ${SIDE} × ${SIDE} px filled with a picture of 900 × 700 px`, rows);
+}

@@ -1,0 +1,116 @@
+import { apply, determinant, multiply } from '../geom/affine';
+import type { PicturePlane } from '../geom/plane';
+import { cross, type Point } from '../geom/point';
+import { abuttingShares, type Edge } from '../lattice/abut';
+import { unitArea } from '../lattice/cell';
+import { latticeVector, type Lattice } from '../lattice/repeat';
+import { nearly } from '../num/tolerance';
+import type { PicturePaint } from '../recipe/recipe';
+import type { Element } from './motif';
+import type { Piece } from './piece';
+
+/** The sides of a picture, as it lies in its own file. */
+export type Side = 'top' | 'right' | 'bottom' | 'left';
+
+/** A picture that meets others edge to edge: which of its sides do so along all of their length. */
+export type MeetingPicture = { piece: Piece; picture: PicturePaint; sides: Record<Side, boolean> };
+
+/** Pictures that leave nothing open, and the assets that its parts count. */
+export type PlaneScene = PicturePlane & { assets: string[] };
+
+const SIDES: readonly Side[] = ['top', 'right', 'bottom', 'left'];
+
+/** The picture of a piece that shows one alone, whole and as it is. */
+function wholePicture({ elements, opacity, effects }: Piece): PicturePaint | null {
+  const [element, more] = elements;
+  if (!element?.picture || more || opacity < 1 || effects || element.opacity < 1 || element.clip) return null;
+  return fillsItsFrame(element, element.picture) ? element.picture : null;
+}
+
+/** Whether a picture's frame is all of the picture and no more. */
+function fillsItsFrame({ path }: Element, picture: PicturePaint): boolean {
+  const ends = path.flatMap((segment) => (segment.op === 'M' || segment.op === 'L' ? [segment.to] : []));
+  const frame = cornersOf(picture);
+  const reach = Math.max(...frame.map(({ x, y }) => Math.abs(x) + Math.abs(y)), 1);
+  return (
+    path.every(({ op }) => op === 'M' || op === 'L' || op === 'Z') &&
+    frame.every((corner) => ends.some((end) => Math.hypot(end.x - corner.x, end.y - corner.y) < 1e-6 * reach))
+  );
+}
+
+const cornersOf = ({ width, height, matrix }: PicturePaint): Point[] =>
+  [
+    { x: 0, y: 0 },
+    { x: width, y: 0 },
+    { x: width, y: height },
+    { x: 0, y: height },
+  ].map((corner) => apply(matrix, corner));
+
+/** The pictures of a unit that meet others edge to edge, and the plane that they make where nothing else is seen. */
+export function meetingPictures(
+  pieces: readonly Piece[],
+  lattice: Lattice,
+): { meeting: MeetingPicture[]; plane: PlaneScene | null } {
+  const whole = pieces.flatMap((piece) => {
+    const picture = wholePicture(piece);
+    return picture
+      ? [{ piece, picture: { ...picture, matrix: multiply(piece.matrix, picture.matrix) } }]
+      : [];
+  });
+  if (whole.length === 0 || whole.length > MOST_PICTURES) return { meeting: [], plane: null };
+  const edges = whole.flatMap(({ picture }, index) => edgesOf(cornersOf(picture), index));
+  const boxes = whole.map(({ piece }) => piece.box);
+  const shares = abuttingShares(edges, boxes, lattice);
+  const meeting = whole.flatMap(({ piece, picture }, index): MeetingPicture[] => {
+    const sides = Object.fromEntries(
+      SIDES.map((side, at) => {
+        const edge = edges[index * SIDES.length + at];
+        return [side, edge !== undefined && (shares.get(edge) ?? 0) > 1 - 1e-3];
+      }),
+    ) as Record<Side, boolean>;
+    return SIDES.some((side) => sides[side]) ? [{ piece, picture, sides }] : [];
+  });
+  return { meeting, plane: planeOf(pieces, meeting, lattice) };
+}
+
+/** More pictures than this in one unit are not held against each other; they are drawn one by one. */
+const MOST_PICTURES = 400;
+
+function edgesOf(corners: readonly Point[], piece: number): Edge[] {
+  const turned = cross(
+    { x: corners[1]!.x - corners[0]!.x, y: corners[1]!.y - corners[0]!.y },
+    { x: corners[3]!.x - corners[0]!.x, y: corners[3]!.y - corners[0]!.y },
+  );
+  const sign = turned < 0 ? -1 : 1;
+  return corners.map((from, index) => {
+    const to = corners[(index + 1) % corners.length]!;
+    const size = Math.hypot(to.x - from.x, to.y - from.y) || 1;
+    const inward = { x: (-(to.y - from.y) / size) * sign, y: ((to.x - from.x) / size) * sign };
+    return { from, to, inward, piece, paint: '' };
+  });
+}
+
+function planeOf(
+  pieces: readonly Piece[],
+  meeting: readonly MeetingPicture[],
+  lattice: Lattice,
+): PlaneScene | null {
+  if (meeting.length !== pieces.length) return null;
+  if (!meeting.every(({ sides }) => SIDES.every((side) => sides[side]))) return null;
+  const area = meeting.reduce(
+    (sum, { picture }) => sum + Math.abs(determinant(picture.matrix)) * picture.width * picture.height,
+    0,
+  );
+  const open = unitArea(lattice);
+  if (!nearly(area, open, 1e-6 * open)) return null;
+  const assets = [...new Set(meeting.map(({ picture }) => picture.asset))];
+  const parts = lattice.copies.flatMap((copy) =>
+    meeting.map(({ picture: { asset, width, height, matrix } }) => ({
+      picture: assets.indexOf(asset),
+      matrix: { ...matrix, e: matrix.e + copy.x, f: matrix.f + copy.y },
+      width,
+      height,
+    })),
+  );
+  return { a: latticeVector(lattice, 1, 0), b: latticeVector(lattice, 0, 1), parts, assets };
+}
