@@ -17,6 +17,14 @@ const MAY: Record<string, string[]> = {
     'lib/core/colour',
     'lib/core/num',
   ],
+  'lib/core/picture': [
+    'lib/core/recipe',
+    'lib/core/raster',
+    'lib/core/geom',
+    'lib/core/lattice',
+    'lib/core/colour',
+    'lib/core/num',
+  ],
   'lib/core/svg': [
     'lib/core/scene',
     'lib/core/recipe',

@@ -2,6 +2,7 @@ import Joi from 'joi';
 import { PLANE_GROUPS } from '../core/lattice/groups';
 import { LIMITS } from '../core/recipe/limits';
 import { MEASURED_FORMS } from '../core/recipe/measured';
+import { JOIN_KINDS } from '../core/recipe/pictured';
 import { RECIPE_VERSION } from '../core/recipe/recipe';
 import {
   asset,
@@ -247,4 +248,38 @@ const measured = {
   }).required(),
 };
 
-export const recipeSchema = tagged({ composed, measured }).meta({ className: 'Recipe' });
+const numbers = (...keys: string[]) => Object.fromEntries(keys.map((key) => [key, finite().required()]));
+
+const pictured = {
+  ...recipeHead,
+  unit: Joi.object(numbers('width', 'height')).required(),
+  lay: tagged({
+    straight: {},
+    brick: { step: finite().required() },
+    'half-drop': { step: finite().required() },
+  }),
+  pictured: Joi.object({
+    source: Joi.object({
+      asset: asset().required(),
+      width: Joi.number().integer().min(1).max(LIMITS.pictureSide).required(),
+      height: Joi.number().integer().min(1).max(LIMITS.pictureSide).required(),
+      name: name().required(),
+      clear: Joi.boolean(),
+    }).required(),
+    region: Joi.object(numbers('x', 'y', 'width', 'height', 'turn')).required(),
+    symmetry: Joi.object({ on: Joi.boolean().required(), group: one(...PLANE_GROUPS) }).required(),
+    tone: Joi.object({
+      on: Joi.boolean().required(),
+      grey: Joi.boolean().required(),
+      neutral: hex().allow(null).required(),
+      ...numbers('even', 'exposure', 'black', 'middle', 'white', 'low', 'high', 'contrast', 'saturation'),
+    }).required(),
+    join: Joi.object({
+      on: Joi.boolean().required(),
+      how: one(...JOIN_KINDS),
+      ...numbers('band', 'feather'),
+    }).required(),
+  }).required(),
+};
+
+export const recipeSchema = tagged({ composed, measured, pictured }).meta({ className: 'Recipe' });

@@ -11,6 +11,8 @@ import type { FileAsset, Takeable } from './taking';
 export type Work = {
   swatch: { ask: SwatchAsk; answer: { bytes: Uint8Array; fixed: boolean } };
   recolour: { ask: { store: string; asset: string; look: PictureLook }; answer: { bytes: Uint8Array } };
+  /** Makes the picture of a pattern by its steps. */
+  makePicture: { ask: { store: string; hash: string }; answer: { bytes: Uint8Array } };
   layoutSvg: {
     ask: { store: string; layout: string; as: 'live' | 'expanded'; bleed: boolean; path: string };
     answer: { name: string };

@@ -3,7 +3,7 @@ import { LENGTH_UNITS, toPx, fromPx, type LengthUnit } from './length';
 export type Quantity = { ok: true; value: number } | { ok: false; message: string };
 
 /** What a number field reads: a length (units convert to `unit`), or a plain number with one suffix that may be left out. */
-export type QuantityKind = { unit: LengthUnit } | { suffix: '%' | '°' | '' };
+export type QuantityKind = { unit: LengthUnit } | { suffix: '%' | '°' | 'px' | 'ppi' | 'EV' | '' };
 
 type Token =
   { kind: 'number'; value: number } | { kind: 'word'; text: string } | { kind: 'sign'; text: string };
@@ -110,7 +110,7 @@ function withUnit(value: number, reader: Reader, kind: QuantityKind): number | n
   if (token?.kind !== 'word') return value;
   reader.at += 1;
   if ('suffix' in kind)
-    return token.text === kind.suffix || (kind.suffix === '°' && token.text === 'deg') ? value : null;
+    return token.text.toLowerCase() === kind.suffix.toLowerCase() || (kind.suffix === '°' && token.text === 'deg') ? value : null;
   const unit = LENGTH_UNITS.find((known) => known === token.text);
   return unit ? fromPx(toPx(value, unit), kind.unit) : null;
 }

@@ -5,6 +5,7 @@ import type { Problem } from './problem';
 import { latticeKind } from '../lattice/groups';
 import { checkMeasured } from './check-measured';
 import { checkMotif } from './check-motif';
+import { checkPictured } from './check-pictured';
 import { lengthRange, range, SHARE } from './check-parts';
 import { groundSlots, type ComposedRecipe, type Ground, type Recipe } from './recipe';
 
@@ -19,6 +20,10 @@ export function checkRecipe(recipe: Recipe): Problem[] {
   checkGround(recipe.ground, slots, problems);
   if (recipe.kind === 'measured') {
     checkMeasured(recipe, slots, problems);
+    return problems;
+  }
+  if (recipe.kind === 'pictured') {
+    checkPictured(recipe, problems);
     return problems;
   }
   checkUnit(recipe, problems);

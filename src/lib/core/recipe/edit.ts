@@ -17,7 +17,8 @@ import {
 export function usedSlots(recipe: Recipe): Set<string> {
   const used = new Set<string>(groundSlots(recipe.ground));
   if (recipe.kind === 'measured') for (const slot of measuredSlots(recipe.measured)) used.add(slot);
-  else for (const motif of recipe.motifs) for (const slot of motifSlots(motif)) used.add(slot);
+  else if (recipe.kind === 'composed')
+    for (const motif of recipe.motifs) for (const slot of motifSlots(motif)) used.add(slot);
   return used;
 }
 

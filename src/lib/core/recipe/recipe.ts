@@ -6,12 +6,13 @@ import type { ColourSlot } from '../colour/slots';
 import { FRONT, type Front, type Gap, type Repeat, type Size } from '../lattice/repeat';
 import type { LengthUnit } from '../num/length';
 import type { Measured } from './measured';
+import type { Pictured, PictureLay } from './pictured';
 
 /** The version that new recipes are written in. `migrate.ts` knows the older ones. */
 export const RECIPE_VERSION = 2;
 
-/** What a pattern is made from: placed motifs, or numbers alone. Lengths are CSS px; `measure` is how people read them. */
-export type Recipe = ComposedRecipe | MeasuredRecipe;
+/** What a pattern is made from: placed motifs, numbers alone, or a picture. Lengths are CSS px; `measure` is how people read them. */
+export type Recipe = ComposedRecipe | MeasuredRecipe | PicturedRecipe;
 
 /** Motifs placed in a unit. Placings lie in stack order, the last one in front. */
 export type ComposedRecipe = {
@@ -37,6 +38,18 @@ export type MeasuredRecipe = {
   version: typeof RECIPE_VERSION;
   measure: LengthUnit;
   measured: Measured;
+  ground: Ground;
+  slots: ColourSlot[];
+};
+
+/** A pattern made from a picture: its steps, how its units are laid, and the size of one in px. */
+export type PicturedRecipe = {
+  kind: 'pictured';
+  version: typeof RECIPE_VERSION;
+  measure: LengthUnit;
+  pictured: Pictured;
+  lay: PictureLay;
+  unit: Size;
   ground: Ground;
   slots: ColourSlot[];
 };

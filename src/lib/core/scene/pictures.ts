@@ -11,12 +11,12 @@ export function assetsOf(scene: UnitScene): string[] {
   return [...new Set(found)];
 }
 
-/** The pictures that a layout's fills recolour. */
-export function recolouredPictures(scene: LayoutScene): { asset: string; look: PictureLook }[] {
+/** The pictures that the drawings of a layout show, each with how it is recoloured; those of one plane are sampled instead. */
+export function shownPictures(scene: LayoutScene): { asset: string; look: PictureLook | null }[] {
   return scene.shapes.flatMap((shape) =>
     allPaints(shape).flatMap((paint) => {
-      if (paint.kind !== 'pattern' || !paint.look || isPlainLook(paint.look)) return [];
-      const { look } = paint;
+      if (paint.kind !== 'pattern' || paint.pattern.scene.plane) return [];
+      const look = paint.look && !isPlainLook(paint.look) ? paint.look : null;
       return assetsOf(paint.pattern.scene).map((asset) => ({ asset, look }));
     }),
   );

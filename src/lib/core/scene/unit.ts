@@ -18,6 +18,7 @@ import { compileMotif, type CompiledMotif, type Element } from './motif';
 import { unitedMotif } from './united';
 import { meetingPictures, type MeetingPicture, type PlaneScene } from './picture-plane';
 import { pieceOf, type Piece } from './piece';
+import { asLaid } from './pictured';
 
 export type { Piece };
 
@@ -67,6 +68,7 @@ export type CompileOptions = {
 /** Compiles a recipe that `checkRecipe` found sound. */
 export function compileUnit(recipe: Recipe, asked: CompileOptions = {}): UnitScene {
   if (recipe.kind === 'measured') return compileMeasured(recipe);
+  if (recipe.kind === 'pictured') return compileUnit(asLaid(recipe), asked);
   const options = { ...asked, cache: asked.cache ?? new WeakMap<Motif, CompiledMotif>() };
   const { unit, gap, repeat, front } = recipe;
   const lie = options.upright ? null : (recipe.lie ?? null);

@@ -8,6 +8,7 @@ import { openExports, type Exports } from '../jobs/exports';
 import { openProcesses, type Processes } from '../processes/pool';
 import { appRoot } from '../root';
 import { Events } from './events';
+import { Made } from './made';
 import { Recoloured } from './recoloured';
 import { keepTidy } from './tidying';
 import { WaitingFiles } from './waiting';
@@ -20,6 +21,7 @@ export type App = {
   processes: Processes;
   exports: Exports;
   recoloured: Recoloured;
+  made: Made;
   events: Events;
   /** Files that were read and wait for the decision what to take in. */
   waiting: WaitingFiles;
@@ -90,6 +92,7 @@ function running(
     events,
     exports: openExports(processes, join(folder, 'exports')),
     recoloured: new Recoloured(store, processes),
+    made: new Made(db, store, processes),
     waiting: new WaitingFiles(work),
     stopping: false,
     say,

@@ -1,5 +1,6 @@
 import type { Db } from '../db/open';
 import type { Processes } from '../processes/pool';
+import { clearMade } from '../repo/made';
 import { clearOld, deleteAssets } from '../repo/tidying';
 
 const FIRST_MS = 20_000;
@@ -18,6 +19,7 @@ export function keepTidy(
   const look = async (): Promise<void> => {
     try {
       clearOld(db);
+      clearMade(db);
       const found = await processes.run('lookOver', { store });
       if (!found.ok) return;
       for (const problem of found.value.problems) say(`The database: ${problem}`);

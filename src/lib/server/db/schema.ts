@@ -234,6 +234,31 @@ export const motifAsset = sqliteTable(
   (table) => [primaryKey({ columns: [table.studioId, table.hash] })],
 );
 
+/** The steps by which pictures of patterns are made: of each revision, and of the draft (number 0). */
+export const madePicture = sqliteTable(
+  'made_picture',
+  {
+    patternId: text('pattern_id')
+      .notNull()
+      .references(() => pattern.id, { onDelete: 'cascade' }),
+    number: integer('number').notNull(),
+    /** The name of what the steps make (`madeAsset`). */
+    hash: text('hash').notNull(),
+    steps: text('steps').notNull(),
+  },
+  (table) => [
+    primaryKey({ columns: [table.patternId, table.number] }),
+    index('made_picture_hash').on(table.hash),
+  ],
+);
+
+/** What was made of such steps: it can be made again at any time. */
+export const madeFile = sqliteTable('made_file', {
+  hash: text('hash').primaryKey(),
+  bytes: blob('bytes', { mode: 'buffer' }).notNull(),
+  createdAt: createdAt(),
+});
+
 export const project = sqliteTable(
   'project',
   {

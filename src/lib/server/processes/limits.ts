@@ -27,6 +27,7 @@ export const WORK_LIMITS: Readonly<Record<WorkName, WorkLimit>> = {
   readMotif: { lane: 'quick', seconds: 15, megabytes: 900, what: 'Reading this SVG' },
   readPicture: { lane: 'quick', seconds: 40, megabytes: 1500, what: 'Reading this picture' },
   checkBody: { lane: 'quick', seconds: 10, megabytes: 900, what: 'Checking this request' },
+  makePicture: { lane: 'files', seconds: 120, megabytes: 2500, what: 'Making this picture' },
   layoutSvg: { lane: 'files', seconds: 60, megabytes: 1200, what: 'Writing this SVG' },
   readFile: { lane: 'files', seconds: 60, megabytes: 1500, what: 'Reading this file' },
   handOut: { lane: 'files', seconds: 120, megabytes: 1500, what: 'Writing this file' },

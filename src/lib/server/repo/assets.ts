@@ -2,6 +2,7 @@ import { createHash } from 'node:crypto';
 import { and, eq } from 'drizzle-orm';
 import { STUDIO, type Db } from '../db/open';
 import { motifAsset } from '../db/schema';
+import { madeBytes } from './made';
 
 /** Keeps a motif's file under the SHA-256 of its bytes; the same bytes are kept once. */
 export function storeAsset(
@@ -18,7 +19,7 @@ export function storeAsset(
   return hash;
 }
 
-/** A motif's file, or `null`. */
+/** A motif's file, or what was made of one; `null` where there is none, or it was not made yet. */
 export function readAsset(
   db: Db,
   hash: string,
@@ -28,13 +29,9 @@ export function readAsset(
     .from(motifAsset)
     .where(and(eq(motifAsset.hash, hash), eq(motifAsset.studioId, STUDIO)))
     .get();
-  return row ?? null;
-}
-
-/** A picture among the assets as a data URL, or `null`. */
-export function assetUrl(db: Db, hash: string): string | null {
-  const file = readAsset(db, hash);
-  return file && `data:${file.mediaType};base64,${file.bytes.toString('base64')}`;
+  if (row) return row;
+  const made = madeBytes(db, hash);
+  return made && { bytes: made, mediaType: 'image/png', fileName: 'made.png' };
 }
 
 /** True where a file with this hash is kept. */

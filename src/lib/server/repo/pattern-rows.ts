@@ -4,6 +4,7 @@ import type { Recipe } from '../../core/recipe/recipe';
 import { buildMeasured } from '../../core/scene/measured';
 import { STUDIO, type Db } from '../db/open';
 import { pattern } from '../db/schema';
+import { DRAFT, noteMade } from './made';
 import { nameKey } from './names';
 import { once, RowWriter, statement } from './rows';
 import { indexRecipe } from './search-index';
@@ -41,6 +42,7 @@ export type FreshPattern = { id: string; name: string; description: string; reci
 export function insertDraft(tx: Db, fresh: FreshPattern): void {
   insert(tx, fresh, { draft: JSON.stringify(fresh.recipe) });
   indexFacts(tx, fresh.id, fresh.recipe);
+  noteMade(tx, fresh.id, DRAFT, fresh.recipe);
   rememberSound(tx, draftKey(fresh.id, 1));
 }
 
@@ -69,6 +71,7 @@ export function addRevision(tx: Db, id: string, number: number, recipe: Recipe):
     `INSERT INTO revision (pattern_id, number, studio_id, recipe, recipe_version, metrics, created_at)
       VALUES (?, ?, ?, ?, ?, ?, ?)`,
   ).run(id, number, STUDIO, JSON.stringify(recipe), recipe.version, JSON.stringify(facts), Date.now());
+  noteMade(tx, id, number, recipe);
   rememberSound(tx, revisionKey(id, number));
 }
 
@@ -77,10 +80,11 @@ export function indexFacts(tx: Db, id: string, recipe: Recipe): PatternFacts {
   const facts = factsOf(recipe);
   const { kind, unit, repeat, clear, slots } = facts;
   const pictures =
-    recipe.kind === 'composed' &&
-    recipe.motifs.some(
-      ({ content }) => content.kind === 'drawing' && content.elements.some((element) => element.picture),
-    );
+    recipe.kind === 'pictured' ||
+    (recipe.kind === 'composed' &&
+      recipe.motifs.some(
+        ({ content }) => content.kind === 'drawing' && content.elements.some((element) => element.picture),
+      ));
   indexRecipe(tx, id, {
     kind: kind === 'measured' ? 'measured' : pictures ? 'picture' : 'drawn',
     repeatKind: repeat.kind,
@@ -99,6 +103,11 @@ export function factsOf(recipe: Recipe): PatternFacts {
   if (kind === 'measured') {
     const { pitch } = buildMeasured(recipe.measured);
     return { kind, unit: pitch, gap: NO_GAP, repeat: { kind: 'straight' }, measure, slots, clear };
+  }
+  if (recipe.kind === 'pictured') {
+    const { unit, lay } = recipe;
+    const repeat = lay.kind === 'straight' ? lay : { ...lay, run: 'progressive' as const };
+    return { kind, unit, gap: NO_GAP, repeat, measure, slots, clear };
   }
   const { unit, gap, repeat } = recipe;
   return { kind, unit, gap, repeat, measure, slots, clear };

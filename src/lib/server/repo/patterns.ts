@@ -15,6 +15,7 @@ import { fill, layout, pattern, project, revision, shape } from '../db/schema';
 import { setCollections, setTags } from './collections';
 import { colourwaysOf } from './colourway-rows';
 import { newId, note, stale, writing } from './context';
+import { DRAFT, noteMade } from './made';
 import { paletteLinks } from './links';
 import { findRow, indexFacts, insertDraft, type PatternRow } from './pattern-rows';
 import { statement } from './rows';
@@ -147,6 +148,7 @@ export function saveDraft(db: Db, id: string, base: number, recipe: Recipe): Out
       .where(eq(pattern.id, id))
       .run();
     if (row.newest === 0) indexFacts(tx, id, recipe);
+    noteMade(tx, id, DRAFT, recipe);
     rememberSound(tx, draftKey(id, base + 1));
     return null;
   });

@@ -1,11 +1,12 @@
 import { lookKey, type PictureLook } from '../../core/colour/look';
 import type { LayoutScene } from '../../core/scene/layout';
-import { recolouredPictures } from '../../core/scene/pictures';
+import { shownPictures } from '../../core/scene/pictures';
 import { embedPictures, picturesIn, type ShownPicture } from '../../core/svg/paint';
 import type { Db } from '../db/open';
-import { assetUrl, readAsset } from '../repo/assets';
+import { readAsset } from '../repo/assets';
 import type { PictureSource, PixelSource } from '../render/png';
 import type { RenderPool } from '../render/pool';
+import { makePicture } from './making';
 
 /** Pictures of the assets, recoloured on the render threads where a fill asks for it; what was made is kept for a while. */
 export type Pictures = {
@@ -24,7 +25,7 @@ const KEPT_BYTES = 200_000_000;
 
 /** Opens the pictures of a database. */
 export function openPictures(db: Db, pool: RenderPool): Pictures {
-  const kept = new Map<string, { made: Promise<Uint8Array>; bytes: number }>();
+  const kept = new Map<string, { made: Promise<Uint8Array | null>; bytes: number }>();
   let keptBytes = 0;
 
   function recoloured(asset: string, look: PictureLook): Promise<Uint8Array | null> {
@@ -36,19 +37,27 @@ export function openPictures(db: Db, pool: RenderPool): Pictures {
       kept.set(key, held);
       return held.made;
     }
-    const file = readAsset(db, asset);
-    if (!file || file.mediaType === 'image/svg+xml') return Promise.resolve(null);
-    const fresh = { made: pool.recolour({ bytes: file.bytes, look }), bytes: 0 };
+    const made = pictureFile(asset).then((file) => file && pool.recolour({ bytes: file.bytes, look }));
+    const fresh = { made, bytes: 0 };
     kept.set(key, fresh);
-    fresh.made.then(
-      ({ length }) => {
-        fresh.bytes = length;
-        keptBytes += length;
+    made.then(
+      (bytes) => {
+        if (!bytes) return void kept.delete(key);
+        fresh.bytes = bytes.length;
+        keptBytes += bytes.length;
         forget();
       },
       () => kept.delete(key),
     );
-    return fresh.made;
+    return made;
+  }
+
+  /** The file of a picture; one that is made and is not there yet is made. */
+  async function pictureFile(asset: string): Promise<{ bytes: Uint8Array; mediaType: string } | null> {
+    const file = readAsset(db, asset);
+    if (file) return file.mediaType === 'image/svg+xml' ? null : file;
+    const made = await makePicture(db, asset);
+    return made.ok ? { bytes: made.value.bytes, mediaType: 'image/png' } : null;
   }
 
   /** Lets the longest unused go while there are too many; those still being made stay. */
@@ -63,26 +72,25 @@ export function openPictures(db: Db, pool: RenderPool): Pictures {
 
   async function sourceOf(wanted: readonly ShownPicture[]): Promise<PictureSource> {
     const urls = new Map<string, string>();
-    for (const { asset, look } of wanted) {
-      const bytes = look && (await recoloured(asset, look));
-      if (look && bytes)
-        urls.set(
-          `${asset} ${lookKey(look)}`,
-          `data:image/png;base64,${Buffer.from(bytes).toString('base64')}`,
-        );
+    const keyOf = ({ asset, look }: ShownPicture): string => `${asset} ${look ? lookKey(look) : ''}`;
+    for (const one of wanted) {
+      const { asset, look } = one;
+      const recolouredBytes = look && (await recoloured(asset, look));
+      const file = look
+        ? recolouredBytes && { bytes: recolouredBytes, mediaType: 'image/png' }
+        : await pictureFile(asset);
+      if (file)
+        urls.set(keyOf(one), `data:${file.mediaType};base64,${Buffer.from(file.bytes).toString('base64')}`);
     }
-    return ({ asset, look }) =>
-      look ? (urls.get(`${asset} ${lookKey(look)}`) ?? null) : assetUrl(db, asset);
+    return (one) => urls.get(keyOf(one)) ?? null;
   }
 
   return {
     recoloured,
-    forScene: (scene) => sourceOf(recolouredPictures(scene)),
+    forScene: (scene) => sourceOf(shownPictures(scene)),
     pixels: async ({ asset, halvings, look }) => {
-      const file = readAsset(db, asset);
-      if (!file || file.mediaType === 'image/svg+xml') return null;
-      const bytes = (look && (await recoloured(asset, look))) ?? file.bytes;
-      return pool.pixels({ bytes, halvings });
+      const bytes = (look && (await recoloured(asset, look))) ?? (await pictureFile(asset))?.bytes;
+      return bytes ? pool.pixels({ bytes, halvings }) : null;
     },
     embed: async (svg) => embedPictures(svg, await sourceOf(picturesIn(svg))),
   };

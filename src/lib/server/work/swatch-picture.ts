@@ -37,6 +37,7 @@ export async function swatchPicture(
   await renderPng(scene, pool, {
     size: { width: Math.round(width * pixels), height: Math.round(height * pixels), ppi: 96 * pixels },
     picture: await pictures.forScene(scene),
+    pixels: pictures.pixels,
     write: (bytes) => {
       parts.push(bytes);
       return Promise.resolve();

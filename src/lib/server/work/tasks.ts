@@ -11,6 +11,7 @@ import { handOut } from './handing-out';
 import { sceneOf, sheetScene } from './layout-scene';
 import { layoutFile } from './layout-svg';
 import { lookOver } from './look-over';
+import { makePicture } from './making';
 import { readMotif, readPictureFile } from './reading-motifs';
 import { readFileIn } from './taking-in';
 import { drawSwatch } from './swatch';
@@ -28,6 +29,7 @@ export const TASKS: { [N in WorkName]: Task<N> } = {
     const bytes = await toolsAt(store).pictures.recoloured(asset, look);
     return bytes ? done({ bytes }) : NO_PICTURE;
   },
+  makePicture: ({ store, hash }) => makePicture(libraryAt(store), hash),
   layoutSvg: async ({ store, layout: id, as, bleed, path }) => {
     const tools = toolsAt(store);
     const layout = getLayout(tools.db, id);

@@ -61,7 +61,9 @@
         ? MEASURED[recipe.measured.form].inks.flatMap(({ key, label }) =>
             recipe.measured.inks[key] === id ? [label.toLowerCase()] : [],
           )
-        : recipe.motifs.filter((motif) => motifSlots(motif).includes(id)).map((motif) => motif.name);
+        : recipe.kind !== 'composed'
+          ? []
+          : recipe.motifs.filter((motif) => motifSlots(motif).includes(id)).map((motif) => motif.name);
     if (recipe.kind === 'measured' && recipe.measured.bands.some((band) => band.slot === id))
       names.push('bands');
     if (groundSlots(recipe.ground).includes(id)) names.push('ground');

@@ -7,13 +7,12 @@
   import UseIn from '../library/UseIn.svelte';
   import { fillAddress, lastLayout, layoutAddress } from '../state/last-layout';
   import { toasts } from '../state/toasts.svelte';
-  import type { BenchEditor } from './editor.svelte';
-  import { automaticName } from './keeper.svelte';
+  import { automaticName, type PatternKeeper } from './keeper.svelte';
   import PublishDialog from './PublishDialog.svelte';
 
   /** The way from the bench into the library: the questions asked before a pattern is published or kept as new. */
   type Props = {
-    editor: BenchEditor;
+    editor: PatternKeeper;
     busy: boolean;
     /** True where one came from a layout and goes back there. */
     back: boolean;

@@ -18,8 +18,9 @@ const WHOLE = {
   apply: (_from: Recipe, to: Recipe): Recipe => to,
 };
 
-/** The name that a measured pattern's numbers make. */
+/** The name that a measured pattern's numbers make, or that of the picture that a pattern is made from. */
 export function automaticName(recipe: Recipe): string | null {
+  if (recipe.kind === 'pictured') return recipe.pictured.source.name;
   if (recipe.kind !== 'measured') return null;
   return measuredName(recipe.measured, (px) => `${sayLength(px, recipe.measure, 2)} ${recipe.measure}`);
 }

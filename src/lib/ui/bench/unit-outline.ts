@@ -7,7 +7,7 @@ import type { UnitScene } from '$lib/core/scene/unit';
 
 /** The corners of what the bench shows as the unit: the unit's own edges, a plane group's cell, a measured pattern's repeat. */
 export function unitOutline(recipe: Recipe, scene: UnitScene): Point[] {
-  if (recipe.kind === 'measured') return cellCorners(scene.cell);
+  if (recipe.kind !== 'composed') return cellCorners(scene.cell);
   const { unit, repeat } = recipe;
   if (repeat.kind === 'group') return cellOutline(repeat.group, unit, repeat.slant);
   return regionOfBox({ x: 0, y: 0, ...unit });

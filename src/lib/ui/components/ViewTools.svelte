@@ -9,9 +9,10 @@
   /** The tools that stage and bench share: undo, redo, fit, keys, with room for more between them. */
   type Props = {
     history: { canUndo: boolean; canRedo: boolean; undo: () => void; redo: () => void };
-    zoom: number;
-    fitTitle: string;
-    onfit: () => void;
+    zoom?: number;
+    fitTitle?: string;
+    /** Without it there is nothing to fit. */
+    onfit?: () => void;
     onkeys: () => void;
     /** Asks whether a line of what is shown is real. */
     online?: () => void;
@@ -20,7 +21,7 @@
     /** At the foot of the stage, where its head has no room. */
     low?: boolean;
   };
-  let { history, zoom, fitTitle, onfit, onkeys, online, more, before, low = false }: Props = $props();
+  let { history, zoom = 1, fitTitle, onfit, onkeys, online, more, before, low = false }: Props = $props();
 </script>
 
 <ToolBar label="View" place={low ? 'foot' : 'right'}>
@@ -48,6 +49,8 @@
       onclick={online}><ScanSearch size={16} /></button
     >
   {/if}
-  <button type="button" class="mono" title={fitTitle} onclick={onfit}>{Math.round(zoom * 100)} %</button>
+  {#if onfit}<button type="button" class="mono" title={fitTitle} onclick={onfit}
+      >{Math.round(zoom * 100)} %</button
+    >{/if}
   <button type="button" title="Keys (?)" aria-label="Keys" onclick={onkeys}><Keyboard size={16} /></button>
 </ToolBar>

@@ -4,6 +4,7 @@
   import { goto } from '$app/navigation';
   import { page } from '$app/state';
   import Plus from '@lucide/svelte/icons/plus';
+  import ImageIcon from '@lucide/svelte/icons/image';
   import Ruler from '@lucide/svelte/icons/ruler';
   import Button from '$lib/ui/components/Button.svelte';
   import FileDrop from '$lib/ui/components/FileDrop.svelte';
@@ -145,6 +146,7 @@
       <Button disabled={data.facets.counts.live === 0} onclick={() => (handingAll = true)}
         >Hand out all …</Button
       >
+      <Button href="/library/new?start=picture"><ImageIcon size={16} />From a picture</Button>
       <Button href="/library/new?start=measured"><Ruler size={16} />Measured</Button>
       <Button kind="main" href="/library/new"><Plus size={16} />New pattern</Button>
     {/snippet}

@@ -1,12 +1,22 @@
 <script lang="ts">
   import { page } from '$app/state';
+  import type { PicturedRecipe } from '$lib/core/recipe/recipe';
   import BenchScreen from '$lib/ui/bench/BenchScreen.svelte';
+  import PictureScreen from '$lib/ui/picture/PictureScreen.svelte';
+  import PictureStart from '$lib/ui/picture/PictureStart.svelte';
 
   let { data } = $props();
   /** `?start=measured` begins with a pattern from numbers, with the numbers used last. */
-  const measured = page.url.searchParams.get('start') === 'measured';
+  const start = page.url.searchParams.get('start');
+  /** `?start=picture` begins with a picture, of which a repeat is made. */
+  let pictured: PicturedRecipe | null = $state.raw(null);
 </script>
 
 <svelte:head><title>New pattern · Isle</title></svelte:head>
 
-<BenchScreen pattern={null} palettes={data.palettes} {measured} />
+{#if start === 'picture'}
+  {#if pictured}<PictureScreen pattern={null} fresh={pictured} />
+  {:else}<PictureStart onpicture={(fresh) => (pictured = fresh)} />{/if}
+{:else}
+  <BenchScreen pattern={null} palettes={data.palettes} measured={start === 'measured'} />
+{/if}

@@ -3,6 +3,7 @@
   import { refresh } from '$lib/ui/state/refresh';
   import { toasts } from '$lib/ui/state/toasts.svelte';
   import BenchScreen from '$lib/ui/bench/BenchScreen.svelte';
+  import PictureScreen from '$lib/ui/picture/PictureScreen.svelte';
   import Button from '$lib/ui/components/Button.svelte';
   import Fault from '$lib/ui/components/Fault.svelte';
   import TopBar from '$lib/ui/components/TopBar.svelte';
@@ -35,7 +36,9 @@
   </main>
 {:else}
   {#key pattern.id}
-    <BenchScreen {pattern} palettes={data.palettes} />
+    {@const recipe = pattern.draft ?? pattern.recipe}
+    {#if recipe?.kind === 'pictured'}<PictureScreen {pattern} fresh={recipe} />
+    {:else}<BenchScreen {pattern} palettes={data.palettes} />{/if}
   {/key}
 {/if}
 

@@ -3,13 +3,19 @@ import { fail } from '$lib/contract/failure';
 import { svgHeaders } from '$lib/server/app/files';
 import { api } from '$lib/server/app/http';
 import { readAsset } from '$lib/server/repo/assets';
+import { stepsOf } from '$lib/server/repo/made';
 
 export const GET = api('motifFile', async ({ app, params, query, asking }) => {
   const hash = params.hash ?? '';
   const look = query.look === undefined ? null : readLookKey(query.look);
   if (query.look !== undefined && look === null)
     return fail('invalid', `The look “${query.look}” cannot be read.`, 'look');
-  const file = readAsset(app.db, hash);
+  let file = readAsset(app.db, hash);
+  if (!file && stepsOf(app.db, hash)) {
+    const made = await app.made.get(hash, asking);
+    if (!made.ok) return made;
+    file = { bytes: made.value.bytes, mediaType: 'image/png', fileName: 'made.png' };
+  }
   if (!file) return fail('not_found', `There is no motif file “${hash}”.`, 'hash');
   if (look && file.mediaType !== 'image/svg+xml') {
     const changed = await app.recoloured.get(hash, look, asking);

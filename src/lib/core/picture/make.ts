@@ -1,0 +1,184 @@
+import { apply, chain, scaling, type Affine } from '../geom/affine';
+import { clamp } from '../num/tolerance';
+import { groupOf, madeSize, type Pictured, type PictureLay } from '../recipe/pictured';
+import type { Raster } from '../raster/composite';
+import { smoothPart } from './fourier';
+import { Folder, foldOf } from '../lattice/fold';
+import { joinDown, transposed } from './join';
+import { regionMatrix, sampleCubic, type Sample } from './patch';
+import { toneChange } from './tone';
+
+/** A picture as it is at hand: perhaps smaller than it is, `scale` px of it to one of its own. */
+export type AtHand = { picture: Raster; scale: number };
+
+/** Whether the join of a repeat does anything: a region as it is has edges to meet, mirror images meet by themselves. */
+export const joins = (pictured: Pictured): boolean => pictured.join.on && groupOf(pictured) === 'p1';
+
+/**
+ * Makes one unit of a repeat: the region of the picture through its tone, folded by its symmetry, its edges made to
+ * meet. `scale` px of it are made to one of the region's. The same numbers give the same bytes.
+ */
+export function makeUnit(at: AtHand, pictured: Pictured, lay: PictureLay, scale = 1): Raster {
+  const look = lookOf(at, pictured);
+  if (groupOf(pictured) !== 'p1') return folded(look, pictured, scale);
+  const { width, height } = madeSize(pictured, scale);
+  if (!joins(pictured)) return cropped(look, pictured, { width, height }, 0, 0);
+  const band = clamp(pictured.join.band * scale, 2, Math.min(width, height));
+  const margin = Math.ceil(band / 2);
+  // One picture after the other is joined: first the edges along which nothing shifts, over the margins of the others too.
+  const whole = cropped(look, pictured, { width, height }, margin, margin);
+  const step = lay.kind === 'straight' ? 0 : lay.step;
+  const join = { ...pictured.join, feather: pictured.join.feather * Math.min(1, scale) };
+  if (lay.kind !== 'half-drop') {
+    const across = transposed(
+      joinDown({ picture: transposed(whole), margin, shift: 0, closed: false }, join, band),
+    );
+    return joinDown({ picture: across, margin, shift: Math.round(step * width), closed: true }, join, band);
+  }
+  const down = joinDown({ picture: whole, margin, shift: 0, closed: false }, join, band);
+  const turned = { picture: transposed(down), margin, shift: Math.round(step * height), closed: true };
+  return transposed(joinDown(turned, join, band));
+}
+
+/** A sample of the region at (u, v) px from its upper left corner, through its tone. */
+type Look = (u: number, v: number, into: Sample) => void;
+
+function lookOf({ picture, scale }: AtHand, pictured: Pictured): Look {
+  const toPicture = chain(scaling(scale), regionMatrix(pictured.region));
+  const { a, b, c, d, e, f } = toPicture;
+  const change = toneChange(pictured.tone);
+  const even = pictured.tone.on && pictured.tone.even > 0 ? evenLight(picture, toPicture, pictured) : null;
+  return (u, v, into) => {
+    sampleCubic(picture, a * u + c * v + e, b * u + d * v + f, into);
+    even?.(u, v, into);
+    change?.(into);
+  };
+}
+
+/** Samples along the longer side from which a slow change of light is read. */
+const EVEN_SIDE = 64;
+
+/** Takes a slow change of light over the region away: the smooth part of the region, seen from afar. */
+function evenLight(
+  picture: Raster,
+  toPicture: Affine,
+  { region, tone }: Pictured,
+): (u: number, v: number, into: Sample) => void {
+  const fit = EVEN_SIDE / Math.max(region.width, region.height);
+  const width = Math.max(2, Math.round(region.width * fit));
+  const height = Math.max(2, Math.round(region.height * fit));
+  const rasters = meanOver(picture, toPicture, region, width, height);
+  const parts = rasters.map((values) => smoothPart({ width, height, values }).values);
+  return (u, v, into) => {
+    const x = clamp((u / region.width) * width - 0.5, 0, width - 1);
+    const y = clamp((v / region.height) * height - 0.5, 0, height - 1);
+    const [left, top] = [Math.min(width - 2, Math.floor(x)), Math.min(height - 2, Math.floor(y))];
+    const [fx, fy] = [x - left, y - top];
+    const alpha = into[3]! / 255;
+    for (let channel = 0; channel < 3; channel += 1) {
+      const part = parts[channel]!;
+      const at = top * width + left;
+      const upper = part[at]! * (1 - fx) + part[at + 1]! * fx;
+      const lower = part[at + width]! * (1 - fx) + part[at + width + 1]! * fx;
+      into[channel] = into[channel]! - tone.even * alpha * (upper * (1 - fy) + lower * fy);
+    }
+  };
+}
+
+/** The mean of a region over a grid, channel by channel: so many samples to a field that a slow change is read, not a detail. */
+function meanOver(
+  picture: Raster,
+  toPicture: Affine,
+  region: { width: number; height: number },
+  width: number,
+  height: number,
+): Float64Array[] {
+  const SAMPLES = 4;
+  const channels = [0, 1, 2].map(() => new Float64Array(width * height));
+  const sample: Sample = new Float64Array(4);
+  for (let y = 0; y < height; y += 1)
+    for (let x = 0; x < width; x += 1)
+      for (let at = 0; at < SAMPLES ** 2; at += 1) {
+        const u = ((x + ((at % SAMPLES) + 0.5) / SAMPLES) / width) * region.width;
+        const v = ((y + (Math.floor(at / SAMPLES) + 0.5) / SAMPLES) / height) * region.height;
+        const place = apply(toPicture, { x: u, y: v });
+        sampleCubic(picture, place.x, place.y, sample);
+        for (let channel = 0; channel < 3; channel += 1)
+          channels[channel]![y * width + x]! += sample[channel]! / SAMPLES ** 2;
+      }
+  return channels;
+}
+
+/** The region with `across` px more at its left and right and `down` px more above and below. */
+function cropped(
+  look: Look,
+  { region }: Pictured,
+  { width, height }: { width: number; height: number },
+  across: number,
+  down: number,
+): Raster {
+  const wide = width + 2 * across;
+  const high = height + 2 * down;
+  const data = new Uint8Array(wide * high * 4);
+  const sample: Sample = new Float64Array(4);
+  const [stepX, stepY] = [region.width / width, region.height / height];
+  for (let y = 0; y < high; y += 1)
+    for (let x = 0; x < wide; x += 1) {
+      look((x - across + 0.5) * stepX, (y - down + 0.5) * stepY, sample);
+      write(data, (y * wide + x) * 4, sample);
+    }
+  return { width: wide, height: high, data };
+}
+
+/** The region folded by its plane group; where images meet without a mirror between them, a pixel is the mean of its quarters. */
+function folded(look: Look, pictured: Pictured, scale: number): Raster {
+  const fold = foldOf(groupOf(pictured), pictured.region);
+  const { width, height } = madeSize(pictured, scale);
+  const folder = new Folder(fold);
+  const [stepX, stepY] = [fold.cell.width / width, fold.cell.height / height];
+  const data = new Uint8Array(width * height * 4);
+  const sample: Sample = new Float64Array(4);
+  const sum: Sample = new Float64Array(4);
+  const lookAt = (x: number, y: number): void => {
+    const { a, b, c, d, e, f } = fold.images[folder.find(x, y)]!;
+    look(a * x + c * y + e, b * x + d * y + f, sample);
+  };
+  for (let y = 0; y < height; y += 1)
+    for (let x = 0; x < width; x += 1) {
+      const [middleX, middleY] = [(x + 0.5) * stepX, (y + 0.5) * stepY];
+      const index = folder.find(middleX, middleY);
+      const meets = QUARTERS.some(
+        ([dx, dy]) => folder.find(middleX + dx * CORNER * stepX, middleY + dy * CORNER * stepY) !== index,
+      );
+      if (!meets) {
+        lookAt(middleX, middleY);
+        write(data, (y * width + x) * 4, sample);
+        continue;
+      }
+      sum.fill(0);
+      for (const [dx, dy] of QUARTERS) {
+        lookAt(middleX + dx * stepX, middleY + dy * stepY);
+        for (let channel = 0; channel < 4; channel += 1) sum[channel]! += sample[channel]! / 4;
+      }
+      write(data, (y * width + x) * 4, sum);
+    }
+  return { width, height, data };
+}
+
+/** From a quarter of a pixel nearly to its corner: a line between two pixels goes through neither. */
+const CORNER = 1.99;
+
+const QUARTERS = [
+  [-0.25, -0.25],
+  [0.25, -0.25],
+  [-0.25, 0.25],
+  [0.25, 0.25],
+] as const;
+
+/** Writes a sample as eight bits, premultiplied: no channel above its alpha. */
+function write(data: Uint8Array, at: number, sample: Sample): void {
+  const alpha = clamp(Math.round(sample[3]!), 0, 255);
+  for (let channel = 0; channel < 3; channel += 1)
+    data[at + channel] = clamp(Math.round(sample[channel]!), 0, alpha);
+  data[at + 3] = alpha;
+}

@@ -1,0 +1,118 @@
+<script lang="ts">
+  import { onMount } from 'svelte';
+  import type { ImportedMotif } from '$lib/contract/data';
+  import { LIMITS } from '$lib/core/recipe/limits';
+  import type { PicturedRecipe } from '$lib/core/recipe/recipe';
+  import { meanScale } from '$lib/core/scene/layout';
+  import Button from '../components/Button.svelte';
+  import FileDrop from '../components/FileDrop.svelte';
+  import TopBar from '../components/TopBar.svelte';
+  import { sendFile } from '../state/api';
+  import { takeBrought } from '../state/brought';
+  import { freshRecipe } from './editor.svelte';
+
+  /** Where a repeat from a picture begins: with a picture. */
+  type Props = { onpicture: (fresh: PicturedRecipe) => void };
+  let { onpicture }: Props = $props();
+
+  let input: HTMLInputElement | undefined = $state();
+  let reading: string | null = $state(null);
+  let problem: string | null = $state(null);
+  let notes: string[] = $state.raw([]);
+  let ready: PicturedRecipe | null = $state.raw(null);
+
+  /** What a picture must have at least, px a side: a region has to fit into it. */
+  const LEAST_SIDE = 16;
+
+  async function take(files: readonly File[]): Promise<void> {
+    const [file, more] = files;
+    if (!file) return;
+    problem = null;
+    if (more) return void (problem = 'A repeat is made from one picture; choose one.');
+    if (file.size > LIMITS.pictureBytes)
+      return void (problem = `“${file.name}” has ${(file.size / 1e6).toFixed(1)} MB; a picture may have at most ${LIMITS.pictureBytes / 1e6} MB.`);
+    reading = file.name;
+    const read = await sendFile<ImportedMotif>('/motifs/pictures', file);
+    reading = null;
+    if (!read.ok) return void (problem = read.failure.message);
+    const { content, name, notes: said } = read.value;
+    const picture = content.elements.find((element) => element.picture)?.picture;
+    if (!picture) return void (problem = `“${file.name}” holds no picture.`);
+    const { asset, width, height, matrix, clear } = picture;
+    if (Math.min(width, height) < LEAST_SIDE)
+      return void (problem = `“${file.name}” is ${width} × ${height} px; a repeat needs a picture of at least ${LEAST_SIDE} px a side.`);
+    const fresh = freshRecipe({ asset, width, height, name, ...(clear ? { clear } : {}) }, meanScale(matrix));
+    notes = said;
+    if (said.length === 0) onpicture(fresh);
+    else ready = fresh;
+  }
+  onMount(() => void take(takeBrought()));
+</script>
+
+<FileDrop onfiles={take}>
+  <TopBar>
+    {#snippet trail()}From a picture{/snippet}
+  </TopBar>
+  <main>
+    <div class="start">
+      <h1>A repeat from a picture</h1>
+      <p class="muted">
+        Take a region of a photograph, a scan or a painting; mirror or turn it, set its tone, and make its
+        edges meet. The picture itself stays as it is.
+      </p>
+      {#if reading}
+        <p role="status">Reading “{reading}” …</p>
+      {:else if ready}
+        <div class="notes" role="note">
+          <strong>How the picture came in</strong>
+          {#each notes as note (note)}<p>{note}</p>{/each}
+        </div>
+        <Button kind="main" onclick={() => ready && onpicture(ready)}>Go on</Button>
+      {:else}
+        {#if problem}<p class="problem" role="alert">{problem}</p>{/if}
+        <Button kind="main" onclick={() => input?.click()}>Choose a picture</Button>
+        <p class="muted small">or drop one here: PNG, JPEG or WebP</p>
+      {/if}
+      <input
+        bind:this={input}
+        type="file"
+        class="visually-hidden"
+        tabindex="-1"
+        accept="image/png,image/jpeg,image/webp"
+        aria-label="Picture to make a repeat from"
+        onchange={(event) => void take([...(event.currentTarget.files ?? [])])}
+      />
+    </div>
+  </main>
+</FileDrop>
+
+<style>
+  main {
+    display: grid;
+    flex: 1;
+    place-items: center;
+    background: var(--surround);
+  }
+  .start {
+    display: grid;
+    gap: 12px;
+    max-width: 420px;
+    padding: 28px 32px;
+    border-radius: 10px;
+    background: var(--card);
+    box-shadow: var(--shadow);
+    justify-items: start;
+  }
+  .problem {
+    color: var(--amber);
+    font-weight: 600;
+  }
+  .notes {
+    padding: 8px 10px;
+    border-left: 3px solid var(--amber);
+    background: var(--amber-tint);
+  }
+  .small {
+    font-size: var(--small);
+  }
+</style>

@@ -1,0 +1,118 @@
+<script lang="ts">
+  import { madeSize } from '$lib/core/recipe/pictured';
+  import type { PictureEditor } from './editor.svelte';
+  import type { Maker } from './maker.svelte';
+
+  /** The repeat as it lies, three units across; the edges of one of them in kelp. */
+  type Props = {
+    editor: PictureEditor;
+    maker: Maker;
+    /** How many units lie across. */
+    across: number;
+    /** By how much of the unit all is shifted: half shows the joins in the middle. */
+    half: boolean;
+    /** Whether the edges of the unit are shown. */
+    edges: boolean;
+    /** How wide a unit is shown, px of the screen. */
+    shown: number;
+  };
+  let { editor, maker, across, half, edges, shown = $bindable() }: Props = $props();
+
+  let width = $state(0);
+  let height = $state(0);
+  let canvas: HTMLCanvasElement | undefined = $state();
+  const density = typeof devicePixelRatio === 'number' ? devicePixelRatio : 1;
+
+  const made = $derived(madeSize(editor.pictured.pictured));
+  /** The unit on the screen: so wide that `across` of them fit the shorter way. */
+  const unit = $derived.by(() => {
+    const wide = Math.max(8, Math.min(width / across, (height / across) * (made.width / made.height)));
+    return { width: wide, height: (wide * made.height) / made.width };
+  });
+  $effect(() => {
+    shown = unit.width * density;
+  });
+  const lay = $derived(editor.pictured.lay);
+
+  let tile: HTMLCanvasElement | null = null;
+  $effect(() => {
+    const pixels = maker.unit;
+    if (!canvas || !pixels || width === 0) return;
+    tile ??= document.createElement('canvas');
+    tile.width = pixels.width;
+    tile.height = pixels.height;
+    tile.getContext('2d')!.putImageData(new ImageData(pixels.data, pixels.width, pixels.height), 0, 0);
+    paint(tile);
+  });
+
+  /** The place of the unit in the middle, px of the screen. */
+  const origin = $derived({
+    x: width / 2 - (half ? 0 : unit.width / 2),
+    y: height / 2 - (half ? 0 : unit.height / 2),
+  });
+
+  function paint(picture: HTMLCanvasElement): void {
+    const context = canvas!.getContext('2d')!;
+    canvas!.width = Math.round(width * density);
+    canvas!.height = Math.round(height * density);
+    // Whole pixels of the screen: what would be seen between two units would be the screen's doing, not the repeat's.
+    const wide = Math.max(1, Math.round(unit.width * density));
+    const high = Math.max(1, Math.round(unit.height * density));
+    context.imageSmoothingQuality = 'high';
+    const columns = Math.ceil(canvas!.width / wide) + 2;
+    const rows = Math.ceil(canvas!.height / high) + 2;
+    const step = lay.kind === 'straight' ? 0 : lay.step;
+    for (let row = -rows; row <= rows; row += 1)
+      for (let column = -columns; column <= columns; column += 1) {
+        const along = lay.kind === 'brick' ? modulo(row * step) : 0;
+        const down = lay.kind === 'half-drop' ? modulo(column * step) : 0;
+        const x = Math.round(origin.x * density) + column * wide + Math.round(along * wide);
+        const y = Math.round(origin.y * density) + row * high + Math.round(down * high);
+        if (x > canvas!.width || y > canvas!.height || x + wide < 0 || y + high < 0) continue;
+        context.drawImage(picture, x, y, wide, high);
+      }
+  }
+  const modulo = (value: number): number => value - Math.floor(value);
+</script>
+
+<div class="repeat" bind:clientWidth={width} bind:clientHeight={height}>
+  <canvas
+    bind:this={canvas}
+    style:width="{width}px"
+    style:height="{height}px"
+    aria-label="The repeat, {across} units across"
+  ></canvas>
+  {#if edges && maker.unit}
+    <svg {width} {height} aria-hidden="true">
+      <rect x={origin.x} y={origin.y} width={unit.width} height={unit.height} />
+    </svg>
+  {/if}
+  {#if !maker.unit && !maker.fault}<p class="wait">Reading the picture …</p>{/if}
+</div>
+
+<style>
+  .repeat {
+    position: relative;
+    overflow: hidden;
+    background: var(--surround);
+  }
+  canvas,
+  svg {
+    position: absolute;
+    inset: 0;
+  }
+  svg {
+    pointer-events: none;
+  }
+  rect {
+    fill: none;
+    stroke: var(--kelp);
+    stroke-width: 2;
+  }
+  .wait {
+    position: absolute;
+    inset: 45% 0 auto;
+    color: var(--surround-ink);
+    text-align: center;
+  }
+</style>

@@ -1,0 +1,98 @@
+<script lang="ts">
+  import type { SeamFigure, SeamWord } from '$lib/core/picture/seam';
+  import type { Maker } from './maker.svelte';
+
+  /** What the joins are, before and now, with the line along the worse one: where it is seen most. */
+  let { maker }: { maker: Maker } = $props();
+
+  const judged = $derived(maker.judged);
+  const worse = $derived.by((): { edge: string; seam: SeamFigure } | null => {
+    if (!judged) return null;
+    const { across, down } = judged.now;
+    return across.figure >= down.figure
+      ? { edge: 'left and right', seam: across }
+      : { edge: 'above and below', seam: down };
+  });
+  const SAID: Record<SeamWord, string> = {
+    none: 'none',
+    faint: 'faint',
+    plain: 'plain',
+    flat: 'flat, no seam to find',
+  };
+  /** From what is not seen to what is plain: pale, amber, signal. */
+  function heat(figure: number): string {
+    const share = Math.min(1, Math.max(0, (figure - 1) / 2));
+    return share < 0.5
+      ? `color-mix(in srgb, #e6b84a ${share * 200}%, var(--kelp-tint))`
+      : `color-mix(in srgb, var(--signal) ${(share - 0.5) * 200}%, #e6b84a)`;
+  }
+  const say = ({ word, figure }: { word: SeamWord; figure: number }): string =>
+    word === 'flat' ? SAID.flat : `${SAID[word]}, ${figure.toFixed(2)}`;
+</script>
+
+<div class="card" role="status" aria-label="The joins of the repeat">
+  {#if judged && worse}
+    <p>
+      <span>Join, as it was cut</span><strong class="mono {judged.before.word}">{say(judged.before)}</strong>
+    </p>
+    <p>
+      <span>Join now</span><strong class="mono {judged.now.word}" data-seam={judged.now.word}
+        >{say(judged.now)}</strong
+      >
+    </p>
+    <div
+      class="line"
+      role="img"
+      aria-label="Along the join {worse.edge}, from where it is not seen to where it is plain"
+      style:background="linear-gradient(90deg, {worse.seam.line
+        .map(({ at, figure }) => `${heat(figure)} ${at * 100}%`)
+        .join(', ')})"
+    ></div>
+    <p class="small">
+      <span>{worse.edge}</span><span
+        >{maker.judging ? 'measuring …' : '1 is as much as within the picture'}</span
+      >
+    </p>
+  {:else}
+    <p><span>Join</span><span>measuring …</span></p>
+  {/if}
+</div>
+
+<style>
+  .card {
+    position: absolute;
+    right: 12px;
+    bottom: 12px;
+    display: grid;
+    gap: 5px;
+    width: 262px;
+    padding: 9px 12px;
+    border-radius: 8px;
+    background: var(--card);
+    box-shadow: var(--shadow);
+  }
+  p {
+    display: flex;
+    align-items: baseline;
+    justify-content: space-between;
+    gap: 10px;
+  }
+  .none,
+  .flat {
+    color: var(--kelp);
+  }
+  .faint {
+    color: var(--amber);
+  }
+  .plain {
+    color: var(--signal);
+  }
+  .line {
+    height: 8px;
+    border-radius: 4px;
+  }
+  .small {
+    color: var(--muted);
+    font-size: var(--small);
+  }
+</style>

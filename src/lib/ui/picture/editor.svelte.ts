@@ -1,0 +1,146 @@
+import type { PatternDetail } from '$lib/contract/data';
+import { clamp, roundTo } from '$lib/core/num/tolerance';
+import { CSS_PPI } from '$lib/core/num/length';
+import { regionFor } from '$lib/core/lattice/fold';
+import { checkRecipe } from '$lib/core/recipe/check';
+import { LIMITS } from '$lib/core/recipe/limits';
+import {
+  freshBand,
+  freshPictured,
+  groupOf,
+  madeSize,
+  PICTURED_LIMITS,
+  type Pictured,
+  type Region,
+  type SourcePicture,
+} from '$lib/core/recipe/pictured';
+import { RECIPE_VERSION, type PicturedRecipe, type Recipe } from '$lib/core/recipe/recipe';
+import { PatternKeeper } from '../bench/keeper.svelte';
+
+/** A fresh pattern from a picture; `density` is how many CSS px one of its pixels takes. */
+export function freshRecipe(source: SourcePicture, density: number): PicturedRecipe {
+  const pictured = freshPictured(source);
+  return sized(
+    {
+      kind: 'pictured',
+      version: RECIPE_VERSION,
+      measure: 'mm',
+      pictured,
+      lay: { kind: 'straight' },
+      unit: { width: 1, height: 1 },
+      ground: { kind: 'clear' },
+      slots: [],
+    },
+    density,
+  );
+}
+
+/** The recipe with its unit as large as `density` CSS px for each pixel that is made. */
+function sized(recipe: PicturedRecipe, density: number): PicturedRecipe {
+  const { width, height } = madeSize(recipe.pictured);
+  const { least, most } = LIMITS.unitSide;
+  // What does not fit the limits keeps its proportion at another resolution.
+  const fit = clamp(density, least / Math.min(width, height), most / Math.max(width, height));
+  return { ...recipe, unit: { width: roundTo(width * fit, 6), height: roundTo(height * fit, 6) } };
+}
+
+/** CSS px of the unit to one pixel that is made. */
+export const densityOf = ({ unit, pictured }: PicturedRecipe): number =>
+  unit.width / madeSize(pictured).width;
+
+/** Pixels per inch at which a unit is seen at its own size. */
+export const ppiOf = (recipe: PicturedRecipe): number => CSS_PPI / densityOf(recipe);
+
+/** A region whose sides are whole px of the picture, and which lies on whole pixels where it is not turned. */
+function tidyRegion(region: Region, aspect: number | null): Region {
+  const { least, most } = PICTURED_LIMITS.region;
+  const width = clamp(Math.round(region.width), least, most);
+  const height = aspect === null ? clamp(Math.round(region.height), least, most) : width * aspect;
+  if (region.turn % 90 !== 0)
+    return { ...region, x: roundTo(region.x, 2), y: roundTo(region.y, 2), width, height };
+  const snap = (middle: number, side: number): number => Math.round(middle - side / 2) + side / 2;
+  return { ...region, x: snap(region.x, width), y: snap(region.y, height), width, height };
+}
+
+/** Everything that the picture view does to its pattern. */
+export class PictureEditor extends PatternKeeper {
+  readonly pictured: PicturedRecipe = $derived.by(() => asPictured(this.recipe));
+  readonly problems = $derived.by(() => checkRecipe(this.recipe));
+  /** Whether the region keeps its proportion while it is sized. */
+  square = $state(true);
+
+  constructor(pattern: PatternDetail | null, fresh: PicturedRecipe) {
+    super(pattern, pattern?.draft ?? pattern?.recipe ?? fresh);
+    const { width, height } = this.pictured.pictured.region;
+    this.square = Math.abs(width - height) < 1e-6;
+  }
+
+  private get settled(): PicturedRecipe {
+    return asPictured(this.history.settled);
+  }
+
+  /** Changes the recipe from how it was before the gesture: shown with `live`, else kept as one step. */
+  change(change: (from: PicturedRecipe) => PicturedRecipe, live = false): void {
+    const next = change(this.settled);
+    if (live) this.history.live(next);
+    else this.history.commit(next);
+  }
+
+  /** Changes the steps; the unit keeps its resolution. */
+  steps(change: (from: Pictured) => Pictured, live = false): void {
+    this.change((from) => {
+      const pictured = change(from.pictured);
+      const resized = sized({ ...from, pictured }, densityOf(from));
+      return pictured.symmetry.on ? { ...resized, lay: { kind: 'straight' } } : resized;
+    }, live);
+  }
+
+  /** Puts the region somewhere else, or makes it another size: always one that its symmetry can take. */
+  region(change: (from: Region) => Region, live = false): void {
+    this.steps((from) => withRegion(from, change(from.region)), live);
+  }
+
+  setSymmetry(on: boolean, group = this.pictured.pictured.symmetry.group): void {
+    this.steps((from) => {
+      const next = { ...from, symmetry: { on, group } };
+      return { ...next, region: regionFor(next.region, groupOf(next)) };
+    });
+  }
+
+  setSquare(square: boolean): void {
+    this.square = square;
+    const { region } = this.pictured.pictured;
+    if (square && !this.pictured.pictured.symmetry.on && region.width !== region.height) {
+      const side = Math.min(region.width, region.height);
+      this.region((from) => ({ ...from, width: side, height: side }));
+    }
+  }
+
+  /** Makes the unit so wide, its proportion kept. */
+  setWidth(width: number, live = false): void {
+    this.change((from) => sized(from, width / madeSize(from.pictured).width), live);
+  }
+
+  setHeight(height: number, live = false): void {
+    this.change((from) => sized(from, height / madeSize(from.pictured).height), live);
+  }
+
+  setPpi(ppi: number, live = false): void {
+    this.change((from) => sized(from, CSS_PPI / ppi), live);
+  }
+}
+
+/** The steps with another region; a band that no longer fits into it becomes as wide as one can be. */
+function withRegion(from: Pictured, region: Region): Pictured {
+  const next = regionFor(tidyRegion(region, null), groupOf(from));
+  const { source } = from;
+  const kept = { ...next, x: clamp(next.x, 0, source.width), y: clamp(next.y, 0, source.height) };
+  const most = Math.floor(Math.min(kept.width, kept.height) / 2) * 2;
+  const band = from.join.band > most ? freshBand(kept) : from.join.band;
+  return { ...from, region: kept, join: { ...from.join, band } };
+}
+
+function asPictured(recipe: Recipe): PicturedRecipe {
+  if (recipe.kind !== 'pictured') throw new Error('This view shows patterns that are made from a picture.');
+  return recipe;
+}

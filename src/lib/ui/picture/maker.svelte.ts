@@ -1,0 +1,103 @@
+import { pictureAddress } from '$lib/core/svg/paint';
+import { PLANE_GROUPS, type PlaneGroup } from '$lib/core/lattice/groups';
+import { madeSize, type MadeBy } from '$lib/core/recipe/pictured';
+import type { Judged, Pixels, PictureWork } from '$lib/contract/picture-work';
+import { PictureWorker, Stopped } from '$lib/workers/client';
+
+/** The picture is worked on at so many px a side at most; what is kept is made from all of it by the server. */
+const MOST_SIDE = 2400;
+/** Joins are measured on a unit of so many px a side at most. */
+const JUDGED_SIDE = 640;
+/** The shorter side of a repeat in the tray, px. */
+const TRAY_SIDE = 46;
+
+/** Makes what the picture view shows: one ask of a kind at a time, and after it the newest one that came meanwhile. */
+export class Maker {
+  readonly worker = new PictureWorker();
+  unit: (Pixels & { histogram: number[] }) | null = $state.raw(null);
+  tray: ReadonlyMap<PlaneGroup, Pixels> = $state.raw(new Map());
+  judged: Judged | null = $state.raw(null);
+  /** Why the picture cannot be shown. */
+  fault: string | null = $state(null);
+  ready = $state(false);
+  judging = $state(false);
+  private readonly busy = new Set<keyof PictureWork>();
+  private readonly next = new Map<keyof PictureWork, () => void>();
+
+  /** Fetches the picture and hands it to the worker. */
+  async open(asset: string): Promise<void> {
+    this.ready = false;
+    try {
+      const file = await fetch(pictureAddress({ asset, look: null }));
+      if (!file.ok) throw new Error('gone');
+      const bitmap = await createImageBitmap(await file.blob());
+      const scale = Math.min(1, MOST_SIDE / Math.max(bitmap.width, bitmap.height));
+      const width = Math.max(1, Math.round(bitmap.width * scale));
+      const height = Math.max(1, Math.round(bitmap.height * scale));
+      const canvas = new OffscreenCanvas(width, height);
+      const context = canvas.getContext('2d', { willReadFrequently: true })!;
+      context.imageSmoothingQuality = 'high';
+      context.drawImage(bitmap, 0, 0, width, height);
+      const own = { width: bitmap.width };
+      bitmap.close();
+      const { data } = context.getImageData(0, 0, width, height);
+      await this.worker.ask('take', { width, height, data, scale: width / own.width }, [data.buffer]);
+      this.ready = true;
+    } catch (error) {
+      if (error instanceof Stopped) return;
+      this.fault = 'The picture of this pattern cannot be read any more; bring it in again.';
+    }
+  }
+
+  /** Makes the unit at `scale` px to one of the region's. */
+  draw(steps: MadeBy, scale: number): void {
+    this.run('unit', async () => {
+      this.unit = await this.worker.ask('unit', { ...steps, scale });
+    });
+  }
+
+  drawTray(steps: MadeBy): void {
+    this.run('tray', async () => {
+      const made = await this.worker.ask('tray', { ...steps, groups: PLANE_GROUPS, side: TRAY_SIDE });
+      this.tray = new Map(PLANE_GROUPS.map((group, index) => [group, made[index]!]));
+    });
+  }
+
+  judge(steps: MadeBy): void {
+    this.judging = true;
+    this.run('judge', async () => {
+      this.judged = await this.worker.ask('judge', { ...steps, most: JUDGED_SIDE });
+      if (!this.next.has('judge')) this.judging = false;
+    });
+  }
+
+  stop(): void {
+    this.next.clear();
+    this.worker.stop();
+  }
+
+  private run(kind: keyof PictureWork, work: () => Promise<void>): void {
+    if (!this.ready) return;
+    if (this.busy.has(kind)) {
+      this.next.set(kind, () => this.run(kind, work));
+      return;
+    }
+    this.busy.add(kind);
+    work()
+      .catch((error: unknown) => {
+        if (!(error instanceof Stopped)) this.fault = 'This could not be made; change the last number back.';
+      })
+      .finally(() => {
+        this.busy.delete(kind);
+        const next = this.next.get(kind);
+        this.next.delete(kind);
+        next?.();
+      });
+  }
+}
+
+/** How many px of the made unit a px of the screen shows at most one of, so that nothing is made larger than it is seen. */
+export function unitScale(steps: MadeBy, shownWidth: number): number {
+  const { width } = madeSize(steps.pictured);
+  return Math.min(1, Math.max(16, shownWidth) / width);
+}
