@@ -40,6 +40,7 @@ export type Work = {
       width: number;
       height: number;
       ppi: number | null;
+      clear: boolean;
       notes: string[];
     };
   };

@@ -110,7 +110,10 @@ function withUnit(value: number, reader: Reader, kind: QuantityKind): number | n
   if (token?.kind !== 'word') return value;
   reader.at += 1;
   if ('suffix' in kind)
-    return token.text.toLowerCase() === kind.suffix.toLowerCase() || (kind.suffix === '°' && token.text === 'deg') ? value : null;
+    return token.text.toLowerCase() === kind.suffix.toLowerCase() ||
+      (kind.suffix === '°' && token.text === 'deg')
+      ? value
+      : null;
   const unit = LENGTH_UNITS.find((known) => known === token.text);
   return unit ? fromPx(toPx(value, unit), kind.unit) : null;
 }

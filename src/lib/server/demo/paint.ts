@@ -8,7 +8,8 @@ export type Painted = { bytes: Buffer; width: number; height: number };
 
 type Colour = [red: number, green: number, blue: number, alpha?: number];
 
-function png(width: number, height: number, colourAt: (x: number, y: number) => Colour): Painted {
+/** A PNG whose pixels a function gives. */
+export function png(width: number, height: number, colourAt: (x: number, y: number) => Colour): Painted {
   const data = new Uint8Array(width * height * 4);
   for (let y = 0; y < height; y += 1)
     for (let x = 0; x < width; x += 1) {

@@ -11,6 +11,8 @@ export type ReadyPicture = {
   height: number;
   /** Pixels per inch as the file states them; `null` where it states none. */
   ppi: number | null;
+  /** Whether one can see through some of it. */
+  clear: boolean;
   /** What was changed, in sentences. */
   notes: string[];
 };
@@ -59,8 +61,9 @@ export async function readPicture(bytes: Buffer, name: string): Promise<Outcome<
     }).autoOrient();
     if (notes.length === 0 && format !== 'webp') {
       // Nothing to change; decoding all of it once finds a damaged file.
-      await image.stats();
+      const { isOpaque } = await image.stats();
       return done({
+        clear: !isOpaque,
         bytes,
         mediaType: format === 'png' ? 'image/png' : 'image/jpeg',
         sourceType,
@@ -75,12 +78,14 @@ export async function readPicture(bytes: Buffer, name: string): Promise<Outcome<
       .png({ compressionLevel: 6 })
       .toBuffer({ resolveWithObject: true });
     const size = { width: info.width, height: info.height };
+    const { isOpaque } = await sharp(data).stats();
     return done({
       bytes: data,
       mediaType: 'image/png',
       sourceType,
       ...size,
       ppi,
+      clear: !isOpaque,
       notes: notes.filter((note) => note !== TURNED),
     });
   } catch {
@@ -102,5 +107,13 @@ function notesOn(metadata: Metadata, said: string): string[] {
     notes.push(`${said} has more than eight bits a channel; eight were kept.`);
   if ((metadata.pages ?? 1) > 1) notes.push(`${said} is animated; its first picture was taken.`);
   if ((metadata.orientation ?? 1) !== 1) notes.push(TURNED);
+  if (metadata.space !== 'cmyk' && metadata.icc && !isSrgb(metadata.icc))
+    notes.push(`The colours of ${said} have a profile of their own; they were taken into sRGB.`);
   return notes;
+}
+
+/** Whether an ICC profile says that it describes sRGB (ISO 15076-1: its description is plain text or UTF-16). */
+function isSrgb(profile: Buffer): boolean {
+  const text = profile.toString('latin1').replaceAll('\0', '');
+  return text.includes('sRGB') || text.includes('IEC61966-2.1') || text.includes('IEC 61966-2');
 }

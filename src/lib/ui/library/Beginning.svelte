@@ -44,6 +44,12 @@
       <span>Draw on the board, then place what you drew in a unit that repeats.</span>
     </li>
     <li>
+      <Button href="/library/new?start=picture">From a picture</Button>
+      <span
+        >A region of a photograph or a scan becomes a repeat: mirrored, turned, or joined at its edges.</span
+      >
+    </li>
+    <li>
       <Button onclick={() => input?.click()}>Bring a picture or SVG</Button>
       <input
         bind:this={input}

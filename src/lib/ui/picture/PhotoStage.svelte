@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { untrack } from 'svelte';
   import { apply, invert } from '$lib/core/geom/affine';
   import { regionAspect, foldOf } from '$lib/core/lattice/fold';
   import type { Point } from '$lib/core/geom/point';
@@ -24,7 +25,10 @@
   const matrix = $derived(regionMatrix(region));
   const group = $derived(groupOf(steps));
   $effect(() => {
-    if (width > 0 && height > 0) view.fit({ width, height }, source, { side: 16, top: 54, foot: 48 });
+    const stageSize = { width, height };
+    const { width: wide, height: high } = source;
+    if (width > 0 && height > 0)
+      untrack(() => view.fit(stageSize, { width: wide, height: high }, { side: 16, top: 16, foot: 16 }));
   });
 
   const onScreen = (point: Point): Point => view.toScreen(apply(matrix, point));

@@ -49,9 +49,7 @@
         .join(', ')})"
     ></div>
     <p class="small">
-      <span>{worse.edge}</span><span
-        >{maker.judging ? 'measuring …' : '1 is as much as within the picture'}</span
-      >
+      <span>{worse.edge}</span><span>{maker.judging ? 'measuring …' : '1: as much as within it'}</span>
     </p>
   {:else}
     <p><span>Join</span><span>measuring …</span></p>

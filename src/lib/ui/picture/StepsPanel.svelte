@@ -296,6 +296,7 @@
           type="button"
           role="radio"
           aria-checked={join.how === how}
+          data-how={how}
           onclick={() => setJoin({ how: how as JoinKind })}
         >
           <span>{label}</span>

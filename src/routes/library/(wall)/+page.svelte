@@ -27,6 +27,7 @@
   import Wall from '$lib/ui/library/Wall.svelte';
   import { sayInstead } from '$lib/ui/library/say';
   import { shownIn } from '$lib/ui/library/shown';
+  import { bringFiles } from '$lib/ui/state/brought';
   import { onLive } from '$lib/ui/state/live';
   import { fillAddress, lastLayout } from '$lib/ui/state/last-layout';
   import { toasts } from '$lib/ui/state/toasts.svelte';
@@ -133,13 +134,21 @@
   }
   onLive(['pattern.', 'palette.', 'collection.'], () => void refresh());
 
+  /** A picture that is dropped on the wall begins a pattern made from it. */
+  const onlyPicture = (files: readonly File[]): boolean =>
+    files.length === 1 && /^image\/(png|jpeg|webp)$/.test(files[0]?.type ?? '');
+  function startFrom(files: readonly File[]): void {
+    bringFiles(files);
+    void goto('/library/new?start=picture');
+  }
+
   const sort = $derived(view.sort === 'match' && view.search === '' ? 'name' : view.sort);
 </script>
 
 <svelte:head><title>Library · Isle</title></svelte:head>
 <svelte:window {onkeydown} />
 
-<FileDrop onfiles={(files) => (takingIn = files)}>
+<FileDrop onfiles={(files) => (onlyPicture(files) ? startFrom(files) : (takingIn = files))}>
   <TopBar>
     {#snippet actions()}
       <Button onclick={() => (takingIn = [])}>Open files</Button>

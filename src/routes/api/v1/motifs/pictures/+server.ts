@@ -12,12 +12,13 @@ export const POST = api('importPicture', async ({ app, file, asking }) => {
   const fileName = file.name;
   const read = await app.processes.run('readPicture', { path: file.path, fileName }, asking);
   if (!read.ok) return read;
-  const { ready, sourceType, width, height, ppi, notes } = read.value;
+  const { ready, sourceType, width, height, ppi, clear, notes } = read.value;
   const source = storeAsset(app.db, { bytes: await readFile(file.path), mediaType: sourceType, fileName });
   const asset = ready ? storeAsset(app.db, { ...ready, bytes: Buffer.from(ready.bytes) }) : source;
   const scale = CSS_PPI / (ppi ?? CSS_PPI);
   const matrix = multiply(scaling(scale), translation(-width / 2, -height / 2));
-  const content = drawingOf([pictureElement({ asset, width, height, matrix })], source);
+  const picture = { asset, width, height, matrix, ...(clear ? { clear } : {}) };
+  const content = drawingOf([pictureElement(picture)], source);
   const name =
     fileName
       .replace(/\.[a-z]+$/i, '')

@@ -1,0 +1,281 @@
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { PNG } from 'pngjs';
+import sharp from 'sharp';
+import type { ElementHandle } from 'puppeteer-core';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import type { PatternDetail } from '../../src/lib/contract/data';
+import { makeUnit } from '../../src/lib/core/picture/make';
+import { madeAsset } from '../../src/lib/core/recipe/pictured';
+import type { PicturedRecipe } from '../../src/lib/core/recipe/recipe';
+import type { Raster } from '../../src/lib/core/raster/composite';
+import { exportPng, layoutWith, must } from '../support/api';
+import {
+  at,
+  drag,
+  enter,
+  middle,
+  openBrowser,
+  press,
+  saved,
+  shown,
+  still,
+  visit,
+  type Session,
+} from '../support/browser';
+import { pngOf } from '../support/pictures';
+import { texture } from '../support/rasters';
+import { filledShape } from '../support/scenes';
+
+let session: Session;
+let page: Session['page'];
+const folder = mkdtempSync(join(tmpdir(), 'isle-pictured-'));
+const file = (name: string): string => join(folder, name);
+/** A wall: soft grain, mortar lines, lighter towards the right. */
+const WALL = texture(360, 270, 8, { light: 30 });
+const wall = (x: number, y: number): number[] => {
+  const mortar = y % 45 < 5 || (x + (Math.floor(y / 45) % 2) * 40) % 80 < 5 ? 60 : 0;
+  const from = (y * WALL.width + x) * 4;
+  return [WALL.data[from]! + mortar, WALL.data[from + 1]!, WALL.data[from + 2]!, 255];
+};
+beforeAll(async () => {
+  session = await openBrowser();
+  ({ page } = session);
+  writeFileSync(file('Harbour Wall.png'), await pngOf(WALL.width, WALL.height, wall));
+});
+afterAll(async () => {
+  await session.close();
+  rmSync(folder, { recursive: true, force: true });
+});
+
+/** Begins a pattern with a picture. */
+async function begin(name: string): Promise<void> {
+  await visit(page, '/library/new?start=picture');
+  const input = await page.waitForSelector('input[aria-label="Picture to make a repeat from"]');
+  await (input as ElementHandle<HTMLInputElement>).uploadFile(file(name));
+  await page.waitForSelector('.photo');
+  await page.waitForFunction(() => document.querySelector('[data-seam]') !== null);
+}
+const idNow = (): string => page.url().split('/').at(-2)!;
+const detail = (id = idNow()): Promise<PatternDetail> => must<PatternDetail>('GET', `/patterns/${id}`);
+async function draft(): Promise<PicturedRecipe> {
+  await saved(page);
+  const { draft: kept } = await detail();
+  if (kept?.kind !== 'pictured') throw new Error('no pattern from a picture');
+  return kept;
+}
+/** The word of the joins once they are measured for what is shown now. */
+async function seamNow(): Promise<{ word: string; figure: number }> {
+  await new Promise((resolve) => setTimeout(resolve, 400));
+  await page.waitForFunction(() => !document.querySelector('.card')?.textContent?.includes('measuring'));
+  return page.$eval('[data-seam]', (one) => ({
+    word: one.getAttribute('data-seam') ?? '',
+    figure: Number(/[\d.]+$/.exec(one.textContent ?? '')?.[0] ?? '0'),
+  }));
+}
+/** What the server made of a recipe, and the source as it was kept. */
+async function pixels(hash: string): Promise<Raster> {
+  const answer = await fetch(at(`/api/v1/motifs/${hash}`));
+  expect(answer.status).toBe(200);
+  const { data, info } = await sharp(Buffer.from(await answer.arrayBuffer()))
+    .ensureAlpha()
+    .raw()
+    .toBuffer({ resolveWithObject: true });
+  return { width: info.width, height: info.height, data };
+}
+async function publishAs(name: string): Promise<void> {
+  await press(page, 'Publish revision 1');
+  const field = await page.waitForSelector('dialog[open] input');
+  await field?.click({ clickCount: 3 });
+  await page.keyboard.type(name);
+  await page.keyboard.press('Enter');
+  await page.waitForFunction(() => document.body.textContent?.includes('is in the library'));
+}
+
+describe('a repeat from a picture', () => {
+  it('is picked from the tray, moved and turned by hand, named, and fills a square at another scale and angle', async () => {
+    await begin('Harbour Wall.png');
+    const tray = await page.$$('.tray button');
+    expect(tray).toHaveLength(17);
+    await tray[10]!.click();
+    await page.waitForFunction(
+      () => document.querySelectorAll('.tray button')[10]?.getAttribute('aria-checked') === 'true',
+    );
+    const before = await draft();
+    const from = await middle(page, '.photo .inside');
+    await drag(page, from, [from[0] + 40, from[1] + 24]);
+    const knob = await middle(page, '[data-knob]');
+    await drag(page, knob, [knob[0] - 50, knob[1] - 10]);
+    const recipe = await draft();
+    expect(recipe.pictured.symmetry).toEqual({ on: true, group: 'p4mm' });
+    expect(recipe.pictured.region.x).toBeGreaterThan(before.pictured.region.x + 10);
+    expect(recipe.pictured.region.turn).toBeGreaterThan(5);
+    const name = `Wall Rosette ${Date.now().toString(36)}`;
+    await publishAs(name);
+    const id = idNow();
+    expect(await detail(id)).toMatchObject({ name, newest: 1 });
+
+    const fill = { pattern: id, scaleX: 0.6, scaleY: 0.6, rotation: 27 };
+    const square = filledShape({ x: 0, y: 0, width: 1080, height: 1080 }, fill);
+    const layout = await layoutWith([square], { width: 1080, height: 1080 });
+    const png = PNG.sync.read(await exportPng(layout.id, 96));
+    expect([png.width, png.height]).toEqual([1080, 1080]);
+    // Everything is filled, and with the colours of what was made.
+    const made = await pixels(madeAsset(recipe));
+    const mean = ({ data }: { data: Uint8Array }): number[] =>
+      [0, 1, 2, 3].map((channel) => {
+        let sum = 0;
+        for (let index = channel; index < data.length; index += 4) sum += data[index]!;
+        return sum / (data.length / 4);
+      });
+    const [seen, wanted] = [mean(png), mean(made)];
+    for (let channel = 0; channel < 4; channel += 1)
+      expect(Math.abs(seen[channel]! - wanted[channel]!)).toBeLessThan(4);
+    await visit(page, layout.path);
+    await still(page);
+    const drawn = await page.$$eval('[data-paper] image, .stage image', (all) =>
+      all.map((one) => one.getAttribute('href')),
+    );
+    expect(drawn.some((href) => href?.includes(madeAsset(recipe)))).toBe(true);
+  });
+
+  it('from a wall: cropped, with more contrast, its seam plain, then joined and no longer plain; the middle untouched', async () => {
+    await begin('Harbour Wall.png');
+    await enter(page, 'Width of the region', '140');
+    await enter(page, 'Contrast', '30');
+    const own = await draft();
+    expect(own.pictured.region).toMatchObject({ width: 140, height: 140 });
+    expect(own.pictured.tone.contrast).toBeCloseTo(0.3, 6);
+    // Joined from the start; switched off to see what it was cut like.
+    const joined = await seamNow();
+    const said = await page.$eval('.card p strong', (one) => one.textContent ?? '');
+    expect(said).toContain('plain');
+    expect(joined.word).not.toBe('plain');
+    const bare = { ...own.pictured, join: { ...own.pictured.join, on: false } };
+    const source = await pixels(own.pictured.source.asset);
+    const plain = makeUnit({ picture: source, scale: 1 }, bare, own.lay);
+    const made = await pixels(madeAsset(own));
+    const band = own.pictured.join.band / 2;
+    let touched = 0;
+    for (let y = 0; y < 140; y += 1)
+      for (let x = 0; x < 140; x += 1) {
+        const from = (y * 140 + x) * 4;
+        const same = [0, 1, 2, 3].every(
+          (channel) => made.data[from + channel] === plain.data[from + channel],
+        );
+        const inside = x >= band && y >= band && x < 140 - band && y < 140 - band;
+        if (inside) expect(same).toBe(true);
+        else if (!same) touched += 1;
+      }
+    expect(touched).toBeGreaterThan(500);
+  });
+
+  it('keeps every step over undo and a reload', async () => {
+    await begin('Harbour Wall.png');
+    await enter(page, 'Turn of the region', '12');
+    await enter(page, 'Saturation', '-40');
+    await page.click('[data-how="level"]');
+    expect((await draft()).pictured.join.how).toBe('level');
+    await page.focus('.photo');
+    await page.keyboard.down('Control');
+    await page.keyboard.press('z');
+    await page.keyboard.up('Control');
+    expect((await draft()).pictured.join.how).toBe('cut');
+    await page.reload({ waitUntil: 'networkidle2' });
+    await page.waitForSelector('.photo');
+    expect(await shown(page, 'Turn of the region')).toBe('12');
+    expect(await shown(page, 'Saturation')).toBe('-40');
+    await page.focus('.photo');
+    await page.keyboard.down('Control');
+    await page.keyboard.press('z');
+    await page.keyboard.up('Control');
+    expect((await draft()).pictured.tone.saturation).toBe(0);
+  });
+
+  it('is made by keyboard alone', async () => {
+    await begin('Harbour Wall.png');
+    const across = Number(await shown(page, 'Middle of the region, across'));
+    const width = Number(await shown(page, 'Width of the region'));
+    await page.focus('.photo');
+    for (let count = 0; count < 3; count += 1) await page.keyboard.press('ArrowRight');
+    await page.keyboard.press(']');
+    await page.keyboard.press('-');
+    const { region } = (await draft()).pictured;
+    expect(region.x).toBeCloseTo(across + 3, 0);
+    expect(region.turn).toBe(1);
+    expect(region.width).toBeLessThan(width);
+    await page.focus('.tray [aria-checked="true"]');
+    await page.keyboard.press('ArrowRight');
+    expect((await draft()).pictured.symmetry).toEqual({ on: true, group: 'p2' });
+    await page.keyboard.press('h');
+    expect(await page.$eval('.shown [aria-pressed="true"]', (one) => one.textContent)).toBe(
+      'Shifted by half',
+    );
+  });
+
+  it('says its true resolution, and takes its size from a resolution', async () => {
+    await begin('Harbour Wall.png');
+    await enter(page, 'Width of the region', '216');
+    await enter(page, 'Resolution of the repeat', '72');
+    await page.select('select[aria-label="Unit of length"]', 'in');
+    // 216 px at 72 ppi are 3 in.
+    expect(await shown(page, 'Unit width')).toBe('3');
+    expect((await draft()).unit.width).toBeCloseTo(288, 4);
+    expect(await page.$eval('aside', (one) => one.textContent)).toContain('216 × 216 px');
+  });
+});
+
+describe('what cannot be a repeat', () => {
+  const tries: [string, () => Promise<Buffer>, RegExp][] = [
+    [
+      'dot.png',
+      () => pngOf(1, 1, () => [1, 2, 3, 255]),
+      /1 × 1 px; a repeat needs a picture of at least 16 px/,
+    ],
+    ['cut.png', async () => (await pngOf(200, 200, wall)).subarray(0, 900), /damaged or cut off/],
+    ['words.png', () => Promise.resolve(Buffer.from('no picture at all')), /no picture that Isle can read/],
+  ];
+  it.each(tries)(
+    'is refused with a sentence, and another can be chosen: %s',
+    async (name, bytes, sentence) => {
+      writeFileSync(file(name), await bytes());
+      await visit(page, '/library/new?start=picture');
+      const input = await page.waitForSelector('input[aria-label="Picture to make a repeat from"]');
+      await (input as ElementHandle<HTMLInputElement>).uploadFile(file(name));
+      const alert = await page.waitForSelector('[role="alert"]');
+      expect(await alert?.evaluate((one) => one.textContent)).toMatch(sentence);
+      await (input as ElementHandle<HTMLInputElement>).uploadFile(file('Harbour Wall.png'));
+      await page.waitForSelector('.photo');
+    },
+  );
+
+  it('says of a flat picture that there is no seam to find', async () => {
+    writeFileSync(file('flat.png'), await pngOf(120, 120, () => [90, 120, 80, 255]));
+    await begin('flat.png');
+    expect((await seamNow()).word).toBe('flat');
+  });
+
+  it('takes no number that cannot be: the band stays within the region, black under white', async () => {
+    await begin('Harbour Wall.png');
+    await enter(page, 'Width of the region', '60');
+    await enter(page, 'Band', '900');
+    expect(await page.$eval('aside', (one) => one.textContent)).toMatch(/at most|between|up to/i);
+    const { pictured } = await draft();
+    expect(pictured.join.band).toBeLessThanOrEqual(60);
+    const { version } = await detail();
+    const refused = await fetch(at(`/api/v1/patterns/${idNow()}/draft`), {
+      method: 'PUT',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({
+        base: version,
+        recipe: {
+          ...(await draft()),
+          pictured: { ...pictured, tone: { ...pictured.tone, black: 200, white: 100 } },
+        },
+      }),
+    });
+    expect(refused.status).toBe(400);
+    expect(JSON.stringify(await refused.json())).toContain('Black must be darker than white');
+  });
+});
