@@ -1,10 +1,13 @@
 import { describe, expect, it } from 'vitest';
+import { Resvg } from '@resvg/resvg-js';
+import sharp from 'sharp';
+import { picturePattern } from '../../../../tests/support/picture-patterns';
 import { block, dot, place, recipe } from '../../../../tests/support/recipes';
 import { IDENTITY, scaling, translation } from '../geom/affine';
 import { compileMotif } from '../scene/motif';
 import { resolveGround } from '../scene/layout';
 import { compileUnit, withoutGround } from '../scene/unit';
-import { elementMarkup, pieceMarkup } from './pieces';
+import { cellMarkup, elementMarkup, pieceMarkup } from './pieces';
 import { embedPictures, groundPaint, paintMarkup, picturesIn } from './paint';
 import { contentId } from './print';
 import { motifSvg } from './motif';
@@ -90,6 +93,28 @@ describe('pictures', () => {
     expect(whole).toContain('href="data:image/png;base64,AA=="');
     expect(picturesIn(whole)).toEqual([]);
     expect(embedPictures(markup, () => null)).not.toContain('/api/');
+  });
+
+  it('stand in a file once, however often they are drawn, and lie where they lay', async () => {
+    const unit = compileUnit(
+      picturePattern({ kind: 'brick', step: 0.5, run: 'progressive' }, { width: 8, height: 6 }),
+    );
+    const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="80" height="60">${cellMarkup(unit, {}, 1, 3, 3)}</svg>`;
+    const picture = await sharp({ create: { width: 8, height: 6, channels: 3, background: '#b5462f' } })
+      .composite([
+        { input: { create: { width: 3, height: 3, channels: 3, background: '#fff' } }, left: 0, top: 0 },
+      ])
+      .png()
+      .toBuffer();
+    const url = `data:image/png;base64,${picture.toString('base64')}`;
+    const whole = embedPictures(svg, () => url);
+    expect(whole.split('base64,')).toHaveLength(2);
+    const pixels = (text: string): Uint8Array => new Resvg(text).render().pixels;
+    expect(pixels(whole)).toEqual(pixels(svg.replaceAll(/href="\/api[^"]*"/g, `href="${url}"`)));
+    const librsvg = async (text: string): Promise<Buffer> => sharp(Buffer.from(text)).raw().toBuffer();
+    expect(await librsvg(whole)).toEqual(
+      await librsvg(svg.replaceAll(/href="\/api[^"]*"/g, `href="${url}"`)),
+    );
   });
 });
 

@@ -89,10 +89,25 @@ export function picturesIn(svg: string): ShownPicture[] {
   return [...found.values()];
 }
 
-/** The SVG with every picture inside it as a data URL; a picture that cannot be had is left empty. */
+/**
+ * The SVG with every picture inside it as a data URL; a picture that cannot be had is left empty. One that is drawn more
+ * than once, as in the copies of a pattern, is written once and referred to.
+ */
 export function embedPictures(svg: string, dataUrl: (picture: ShownPicture) => string | null): string {
   if (!svg.includes(PICTURE_ROUTE)) return svg;
-  return svg.replace(
+  const counts = new Map<string, number>();
+  for (const [, key = ''] of svg.matchAll(PICTURE_IMAGE)) counts.set(key, (counts.get(key) ?? 0) + 1);
+  const written = new Map<string, string>();
+  const shared = svg.replace(PICTURE_IMAGE, (whole, key: string, transform: string) => {
+    if ((counts.get(key) ?? 0) < 2) return whole;
+    const id = written.get(key) ?? contentId('i', key);
+    written.set(key, id);
+    return `<use href="#${id}" ${transform}/>`;
+  });
+  const defs = [...written].map(([key, id]) => `<image id="${id}" ${key}/>`).join('');
+  const open = /^[^<]*(?:<\?[^>]*>\s*)?<svg\b[^>]*>/.exec(shared)?.[0] ?? '';
+  const once = defs === '' ? shared : `${open}<defs>${defs}</defs>${shared.slice(open.length)}`;
+  return once.replace(
     PICTURE_HREF,
     (...match: string[]) => `href="${escapeXml(dataUrl(shownPicture(match)) ?? 'data:,')}"`,
   );
@@ -104,3 +119,7 @@ const shownPicture = (match: readonly string[]): ShownPicture => ({
 });
 
 const PICTURE_HREF = /href="\/api\/v1\/motifs\/([0-9a-f]{64})(?:\?look=([-0-9a-f.,_:]+))?"/g;
+
+/** A whole picture as {@link pictureMarkup} writes it: what it shows, and where. */
+const PICTURE_IMAGE =
+  /<image (href="\/api\/v1\/motifs\/[0-9a-f]{64}(?:\?look=[-0-9a-f.,_:]+)?" width="[^"]*" height="[^"]*" preserveAspectRatio="none") (transform="[^"]*")\/>/g;

@@ -66,6 +66,16 @@ export const KEEPING: Record<string, Keeping> = {
   'Fair Confetti': { tags: ['scatter', 'festive', 'bold'], collections: [FAIR] },
   'Ticket Hatch': { tags: ['hatch', 'fine'], collections: [FAIR] },
   'Cabin Wave': { tags: ['wave', 'calm'], collections: [FERRY, WATER] },
+  'Slipway Pebbles': { tags: ['stone', 'photo', 'neutral'], collections: [LIDO, WATER] },
+  'Pebble Rosette': { tags: ['stone', 'photo', 'rosette', 'ornament'], collections: [LIDO] },
+  'Pebble Star': { tags: ['stone', 'photo', 'star', 'ornament'], collections: [LIDO] },
+  'Harbour Wall': { tags: ['masonry', 'photo', 'built'], collections: [FERRY] },
+  'Wet Slate': { tags: ['stone', 'photo', 'dark'], collections: [WATER] },
+  'Thrift Meadow': {
+    tags: ['flower', 'photo'],
+    collections: [WATER],
+    credit: { author: 'Isle', source: 'Photograph rendered for the demo', licence: 'CC0-1.0' },
+  },
   'Harbour Scales': { tags: ['scale', 'roof', 'water'], collections: [FERRY, WATER] },
 };
 

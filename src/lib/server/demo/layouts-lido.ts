@@ -395,5 +395,52 @@ export const LIDO: DemoProject = {
       },
       { name: 'Bench', form: rounded(8), box: [90, 900, 900, 70], fill: ['Duckboard', { scale: 0.9 }] },
     ]),
+    layoutOf(print('Winter swim', 297, 420, COLOURS.Night, { bleed: 3, margin: 12 }), MM, [
+      {
+        name: 'Slipway',
+        form: RECTANGLE,
+        box: [-3, -3, 303, 426],
+        fill: [
+          ['Slipway Pebbles', { scale: 1.15 }],
+          {
+            gradient: {
+              from: [0.5, 0],
+              to: [0.5, 1],
+              stops: [
+                ['Night', 0, 0.05],
+                ['Night', 0.55, 0.25],
+                ['Night', 1, 0.92],
+              ],
+            },
+            blend: 'multiply',
+          },
+        ],
+      },
+      {
+        name: 'Sun',
+        form: ELLIPSE,
+        box: [48, 56, 201, 201],
+        fill: ['Pebble Star', { scale: 0.92, rotation: 15 }],
+        stroke: { width: 5, fill: 'Chalk' },
+      },
+      {
+        name: 'Swim',
+        form: { text: 'Winter swim', font: 'Limelight', centred: true },
+        box: [36, 303, 225, 27],
+        fill: 'Chalk',
+      },
+      {
+        name: 'When',
+        form: { text: 'First Sunday of the month, at high water', font: 'Bitter', centred: true },
+        box: [40, 350, 217, 11],
+        fill: 'Lotion',
+      },
+      {
+        name: 'Edge',
+        form: RECTANGLE,
+        box: [-3, 392, 303, 31],
+        fill: ['Pebble Rosette', { scale: 0.24 }],
+      },
+    ]),
   ],
 };

@@ -25,6 +25,7 @@ import type { DemoWorld } from './layout-plan';
 import { beachBall, duskPhoto, poolPhoto } from './paint';
 import { DEMO_PROJECTS } from './projects';
 import { demoPatterns } from './patterns';
+import { photoBytes, PHOTOS, picturedPatterns, type PhotoName } from './patterns-pictured';
 
 /** The mark of a database whose demo data are whole, or that needs none. */
 const DEMO_MARK = 'demo';
@@ -50,7 +51,7 @@ function makeDemo(db: Db): void {
   const links = seedPalette(db);
   seedNightPalette(db);
   const patternIds = new Map<string, string>();
-  for (const plan of demoPatterns()) {
+  for (const plan of [...demoPatterns(), ...picturedPatterns(seedPhotos(db))]) {
     const recipe = plan.stock ? plan.recipe : linkedRecipe(plan.recipe, links);
     patternIds.set(plan.name, hang(db, { ...plan, recipe }, links));
   }
@@ -80,7 +81,7 @@ function makeDemo(db: Db): void {
 /** Publishes a pattern with all that is kept of it; answers its id. */
 function hang(
   db: Db,
-  plan: ReturnType<typeof demoPatterns>[number],
+  plan: { name: string; description: string; recipe: Recipe; stock: boolean },
   links: ReadonlyMap<Hex, string>,
 ): string {
   const made = need(createPattern(db, plan));
@@ -108,6 +109,16 @@ export async function hangStock(db: Db, pause: () => Promise<unknown>): Promise<
     await pause();
   }
   return count;
+}
+
+/** The photographs that patterns of the demo are made from, as assets. */
+function seedPhotos(db: Db): ReadonlyMap<PhotoName, string> {
+  return new Map(
+    (Object.keys(PHOTOS) as PhotoName[]).map((name) => [
+      name,
+      storeAsset(db, { bytes: photoBytes(name), mediaType: 'image/jpeg', fileName: PHOTOS[name].file }),
+    ]),
+  );
 }
 
 /** The pictures of the demo by name, kept as files that were brought in are. */

@@ -1,4 +1,4 @@
-import { eq } from 'drizzle-orm';
+import { and, eq } from 'drizzle-orm';
 import { madeAsset, type MadeBy } from '../../core/recipe/pictured';
 import type { Recipe } from '../../core/recipe/recipe';
 import type { Db } from '../db/open';
@@ -27,6 +27,17 @@ export function stepsOf(db: Db, hash: string): MadeBy | null {
     .limit(1)
     .get();
   return row ? (JSON.parse(row.steps) as MadeBy) : null;
+}
+
+/** The name of the picture of a revision, or of the draft, where it is one that is made and was not made yet. */
+export function missingOf(db: Db, patternId: string, number: number): string | null {
+  const row = db
+    .select({ hash: madePicture.hash, made: madeFile.hash })
+    .from(madePicture)
+    .leftJoin(madeFile, eq(madeFile.hash, madePicture.hash))
+    .where(and(eq(madePicture.patternId, patternId), eq(madePicture.number, number)))
+    .get();
+  return row && row.made === null ? row.hash : null;
 }
 
 /** What was made under a name, as PNG bytes; `null` where it was not made yet. */

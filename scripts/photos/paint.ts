@@ -1,6 +1,6 @@
-import { seededRandom } from '../../core/num/random';
-import { clamp } from '../../core/num/tolerance';
-import { png, type Painted } from './paint';
+import { seededRandom } from '../../src/lib/core/num/random';
+import { clamp } from '../../src/lib/core/num/tolerance';
+import { png, type Painted } from '../../src/lib/server/demo/paint';
 
 /** Photographs for the demo, made of geometry, light and grain: made up, and nobody's. */
 

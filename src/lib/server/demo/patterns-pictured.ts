@@ -1,0 +1,142 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { regionFor } from '../../core/lattice/fold';
+import { toPx } from '../../core/num/length';
+import {
+  freshBand,
+  groupOf,
+  madeSize,
+  PLAIN_TONE,
+  type JoinKind,
+  type Pictured,
+  type PictureLay,
+  type SourcePicture,
+  type Tone,
+} from '../../core/recipe/pictured';
+import { RECIPE_VERSION, type PicturedRecipe } from '../../core/recipe/recipe';
+import type { PlaneGroup } from '../../core/lattice/groups';
+import { appRoot } from '../root';
+
+/** The photographs of the demo: rendered by `npm run photos`, made up, and nobody's. */
+export const PHOTOS = {
+  pebbles: { file: 'slipway-pebbles.jpg', name: 'Slipway pebbles', width: 1200, height: 900 },
+  wall: { file: 'harbour-wall.jpg', name: 'Harbour wall', width: 1100, height: 820 },
+  thrift: { file: 'thrift.jpg', name: 'Thrift', width: 1100, height: 820 },
+} as const;
+
+export type PhotoName = keyof typeof PHOTOS;
+
+export const photoBytes = (name: PhotoName): Buffer =>
+  readFileSync(join(appRoot(), 'photos', PHOTOS[name].file));
+
+type Plan = {
+  name: string;
+  description: string;
+  photo: PhotoName;
+  /** Middle and size on the photograph, px; the height follows where a symmetry sets it. */
+  region: [x: number, y: number, width: number, height: number, turn?: number];
+  group?: PlaneGroup;
+  tone?: Partial<Tone>;
+  join?: { how: JoinKind; band?: number };
+  lay?: PictureLay;
+  /** How wide a unit is, mm. */
+  width: number;
+};
+
+const PLANS: Plan[] = [
+  {
+    name: 'Slipway Pebbles',
+    description: 'Pebbles at the foot of the lido’s slipway, laid in half-drop.',
+    photo: 'pebbles',
+    region: [600, 450, 620, 620],
+    tone: { contrast: 0.06, saturation: 0.08 },
+    join: { how: 'cut', band: 150 },
+    lay: { kind: 'half-drop', step: 0.5 },
+    width: 130,
+  },
+  {
+    name: 'Pebble Rosette',
+    description: 'The same pebbles in eight mirrors.',
+    photo: 'pebbles',
+    region: [470, 380, 340, 340, 14],
+    group: 'p4mm',
+    tone: { black: 12, white: 240, saturation: 0.12 },
+    width: 96,
+  },
+  {
+    name: 'Pebble Star',
+    description: 'Sixfold, from a handful of stones.',
+    photo: 'pebbles',
+    region: [760, 520, 300, 300, -22],
+    group: 'p6mm',
+    tone: { black: 10, white: 236 },
+    width: 110,
+  },
+  {
+    name: 'Harbour Wall',
+    description: 'The old wall, its light made even, in courses.',
+    photo: 'wall',
+    region: [531, 410, 590, 574],
+    tone: { even: 1, contrast: 0.08 },
+    join: { how: 'cut', band: 60 },
+    width: 240,
+  },
+  {
+    name: 'Wet Slate',
+    description: 'Pebbles without colour, dark, as after rain.',
+    photo: 'pebbles',
+    region: [640, 470, 520, 420],
+    tone: { grey: true, exposure: -0.7, contrast: 0.25 },
+    join: { how: 'fade', band: 96 },
+    width: 90,
+  },
+  {
+    name: 'Thrift Meadow',
+    description: 'Thrift on the cliff path, mirrored and turned.',
+    photo: 'thrift',
+    region: [600, 420, 420, 420],
+    group: 'p2gg',
+    tone: { saturation: 0.1, middle: 1.12 },
+    width: 150,
+  },
+];
+
+/** The demo's patterns from pictures, given the photographs as they were stored. */
+export const picturedPatterns = (
+  assets: ReadonlyMap<PhotoName, string>,
+): { name: string; description: string; recipe: PicturedRecipe; stock: boolean }[] =>
+  PLANS.map((plan) => ({
+    name: plan.name,
+    description: plan.description,
+    recipe: recipeOf(plan, assets.get(plan.photo) ?? ''),
+    stock: false,
+  }));
+
+function recipeOf(
+  { photo, region: [x, y, width, height, turn = 0], group, ...plan }: Plan,
+  asset: string,
+): PicturedRecipe {
+  const { name, width: wide, height: high } = PHOTOS[photo];
+  const source: SourcePicture = { asset, width: wide, height: high, name };
+  const region = regionFor({ x, y, width, height, turn }, group ?? 'p1');
+  const { how = 'cut', band = freshBand(region) } = plan.join ?? {};
+  const pictured: Pictured = {
+    source,
+    region,
+    symmetry: { on: group !== undefined, group: group ?? 'p4mm' },
+    tone: { ...PLAIN_TONE, ...plan.tone },
+    join: { on: true, how, band, feather: 4 },
+  };
+  const made = madeSize(pictured);
+  const unitWidth = toPx(plan.width, 'mm');
+  return {
+    kind: 'pictured',
+    version: RECIPE_VERSION,
+    measure: 'mm',
+    pictured,
+    lay: groupOf(pictured) === 'p1' ? (plan.lay ?? { kind: 'straight' }) : { kind: 'straight' },
+    unit: { width: unitWidth, height: (unitWidth * made.height) / made.width },
+    ground: { kind: 'clear' },
+    slots: [],
+  };
+}
