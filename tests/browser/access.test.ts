@@ -9,6 +9,7 @@ const session = await openBrowser();
 const { page } = session;
 afterAll(() => session.close());
 const { patterns } = await must<FoundPatterns>('GET', '/patterns?search=ring%20toss');
+const pictured = await must<FoundPatterns>('GET', '/patterns?search=slipway%20pebbles');
 const projects = await must<ProjectSummary[]>('GET', '/projects');
 const lido = projects.find(({ name }) => name.includes('Lido')) ?? projects[0]!;
 const project = await must<ProjectDetail>('GET', `/projects/${lido.id}`);
@@ -16,6 +17,7 @@ const views: Record<string, string> = {
   library: '/library',
   'a pattern': `/library/${patterns[0]!.id}`,
   'the bench': `/library/${patterns[0]!.id}/bench`,
+  'a picture': `/library/${pictured.patterns[0]!.id}/bench`,
   projects: '/projects',
   'a project': `/projects/${lido.id}`,
   'a layout': `/projects/${lido.id}/layouts/${project.layoutList[0]!.id}`,

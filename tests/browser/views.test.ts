@@ -26,6 +26,7 @@ beforeAll(async () => {
   const {
     patterns: [pattern],
   } = await must<FoundPatterns>('GET', '/patterns?search=ring');
+  const pictured = await must<FoundPatterns>('GET', '/patterns?search=pebble%20rosette');
   const projects = await must<ProjectSummary[]>('GET', '/projects');
   const project = await must<ProjectDetail>(
     'GET',
@@ -36,6 +37,8 @@ beforeAll(async () => {
     library: '/library',
     pattern: `/library/${pattern?.id}`,
     bench: `/library/${pattern?.id}/bench`,
+    'from a picture': `/library/${pictured.patterns[0]?.id}/bench`,
+    'new from a picture': '/library/new?start=picture',
     'new pattern': '/library/new',
     'measured pattern': '/library/new?start=measured',
     projects: '/projects',
