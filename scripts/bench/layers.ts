@@ -81,7 +81,7 @@ export async function drawLayers(side: number): Promise<void> {
   const pool = openRenderPool();
   await renderPng(layeredScene(SIDE), pool, {
     size: { width: side, height: side, ppi: 300 },
-    pixels: ({ halvings }) => pool.pixels({ bytes, halvings }),
+    pixels: ({ share, edges }) => pool.pixels({ bytes, share, edges }),
     write: () => Promise.resolve(),
   });
   await pool.close();

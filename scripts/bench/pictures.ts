@@ -44,7 +44,7 @@ export async function drawPicturePage(
   });
   await renderPng({ ...scene, background: '#ffffff' }, pool, {
     size: { width: side, height: side, ppi: 300 },
-    pixels: ({ halvings }) => pool.pixels({ bytes: picture, halvings }),
+    pixels: ({ share, edges }) => pool.pixels({ bytes: picture, share, edges }),
     write: () => Promise.resolve(),
   });
   await pool.close();

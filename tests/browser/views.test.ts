@@ -85,6 +85,8 @@ async function seriousFaults(page: Page): Promise<string[]> {
 
 describe('every view', () => {
   it.each([
+    'from a picture',
+    'new from a picture',
     'library',
     'pattern',
     'bench',

@@ -2,6 +2,7 @@ import type { PictureLook } from '../core/colour/look';
 import type { BlendMode } from '../core/colour/blend';
 import type { Affine } from '../core/geom/affine';
 import type { PicturePlane } from '../core/geom/plane';
+import type { Edges } from '../core/raster/resample';
 import type { BrushStroke } from '../core/raster/soft-mask';
 import type { Layout } from '../core/recipe/layout';
 import type { PatternRevisions } from '../core/scene/library';
@@ -70,8 +71,11 @@ export type BandReply = { deflated: Uint8Array; adler: number; length: number };
 /** A picture's file and how to recolour it. */
 export type RecolourRequest = { bytes: Uint8Array; look: PictureLook };
 
-/** A picture's file, and how often it is halved when it is decoded. */
-export type PixelsRequest = { bytes: Uint8Array; halvings: number };
+/**
+ * A picture's file, and the share of its size at which it is decoded; `edges` is what lies beside it where it is one of
+ * many that meet.
+ */
+export type PixelsRequest = { bytes: Uint8Array; share: number; edges: Edges };
 
 /** A layout to be written as an SVG file: with `bleed` px round it, its patterns live or every copy drawn. */
 export type DrawingRequest = {

@@ -15,8 +15,8 @@ export type Side = 'top' | 'right' | 'bottom' | 'left';
 /** A picture that meets others edge to edge: which of its sides do so along all of their length. */
 export type MeetingPicture = { piece: Piece; picture: PicturePaint; sides: Record<Side, boolean> };
 
-/** Pictures that leave nothing open, and the assets that its parts count. */
-export type PlaneScene = PicturePlane & { assets: string[] };
+/** Pictures that leave nothing open, the assets that its parts count, and what lies beside each at its edges. */
+export type PlaneScene = PicturePlane & { assets: string[]; edges: 'clamp' | 'wrap' | 'mirror' };
 
 const SIDES: readonly Side[] = ['top', 'right', 'bottom', 'left'];
 
@@ -112,5 +112,22 @@ function planeOf(
       height,
     })),
   );
-  return { a: latticeVector(lattice, 1, 0), b: latticeVector(lattice, 0, 1), parts, assets };
+  const [a, b] = [latticeVector(lattice, 1, 0), latticeVector(lattice, 0, 1)];
+  return { a, b, parts, assets, edges: edgesBeside(meeting, a, b) };
+}
+
+/** What lies beside each picture: itself where it is alone and laid straight, itself turned over in a mirror, others else. */
+function edgesBeside(meeting: readonly MeetingPicture[], a: Point, b: Point): PlaneScene['edges'] {
+  const [first, ...others] = meeting;
+  if (!first) return 'clamp';
+  const { matrix, width, height } = first.picture;
+  const spans = (side: Point, by: Point): boolean =>
+    nearly(Math.abs(cross(side, by)), 0, 1e-6 * Math.hypot(side.x, side.y) * Math.hypot(by.x, by.y));
+  const across = { x: matrix.a * width, y: matrix.b * width };
+  const down = { x: matrix.c * height, y: matrix.d * height };
+  const straight = (spans(across, a) && spans(down, b)) || (spans(across, b) && spans(down, a));
+  if (!straight) return 'clamp';
+  if (others.length === 0) return 'wrap';
+  const same = others.every(({ picture }) => picture.asset === first.picture.asset);
+  return same && meeting.length === 4 ? 'mirror' : 'clamp';
 }

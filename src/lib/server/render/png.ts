@@ -3,7 +3,7 @@ import { embedPictures, type ShownPicture } from '../../core/svg/paint';
 import type { LayoutScene } from '../../core/scene/layout';
 import type { BandReply, LayerStep, SharedPicture } from '../../contract/render';
 import type { RenderPool } from './pool';
-import { bandSteps, neededKey, picturesNeeded, type NeededPicture } from './steps';
+import { bandSteps, pictureLookup, picturesNeeded, type NeededPicture } from './steps';
 
 export type PngSize = { width: number; height: number; ppi: number };
 
@@ -36,11 +36,12 @@ export async function renderPng(scene: LayoutScene, pool: RenderPool, options: P
   const bands = bandsOf(size, pool.threads);
   const alpha = scene.background === null;
   const scale = { x: size.width / scene.width, y: size.height / scene.height };
-  const pixels = new Map<string, SharedPicture | null>();
+  const decoded: { needed: NeededPicture; picture: SharedPicture | null }[] = [];
   for (const needed of picturesNeeded(scene, scale)) {
     signal?.throwIfAborted();
-    pixels.set(neededKey(needed), (await options.pixels?.(needed)) ?? null);
+    decoded.push({ needed, picture: (await options.pixels?.(needed)) ?? null });
   }
+  const lookup = pictureLookup(decoded);
   await write(pngHead({ ...size, alpha }));
   const waiting: Promise<BandReply>[] = [];
   let next = 0;
@@ -51,7 +52,6 @@ export async function renderPng(scene: LayoutScene, pool: RenderPool, options: P
     const { width } = size;
     const box = { x: 0, y: band.top, width, height: band.rows };
     const last = next === bands.length;
-    const lookup = (one: NeededPicture): SharedPicture | null => pixels.get(neededKey(one)) ?? null;
     const layers = withPictures(bandSteps(scene, box, scale, lookup), options.picture ?? (() => null));
     const reply = pool.band({ width, height: band.rows, alpha, ...layers, last });
     reply.catch(() => undefined);

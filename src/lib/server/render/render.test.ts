@@ -14,7 +14,7 @@ import { compileUnit } from '../../core/scene/unit';
 import { layoutSvg } from '../../core/svg/layout';
 import { renderPng, type PngOptions, type PngSize } from './png';
 import { inlinePool, type RenderPool } from './pool';
-import { bandSteps, picturesNeeded } from './steps';
+import { bandSteps, pictureLookup, picturesNeeded } from './steps';
 import { isFine, tileOf } from './tile';
 
 const dots = (over: Partial<ComposedRecipe> = {}): ComposedRecipe =>
@@ -146,14 +146,31 @@ describe('the steps of a band', () => {
     expect(layers.map(({ kind }) => kind)).toEqual(['group']);
   });
 
-  it('ask for each picture once, halved as often as it is made smaller', () => {
+  it('ask for each picture once, at the size that is seen, and by halves where many sizes are', () => {
     const asset = 'b'.repeat(64);
     const fill = coveringPicture('f', { asset, width: 800, height: 800 }, { width: 100, height: 100 });
     const scene = pageOf([shape({ fills: [fill] }), shape({ id: 't', fills: [fill] })]);
     const needed = picturesNeeded(scene, { x: 1, y: 1 });
     expect(needed).toHaveLength(1);
     expect(needed[0]?.asset).toBe(asset);
-    expect(picturesNeeded(scene, { x: 0.25, y: 0.25 })[0]!.halvings).toBe(needed[0]!.halvings + 2);
+    expect(needed[0]!.share).toBeCloseTo(1 / 8, 9);
+    expect(picturesNeeded(scene, { x: 0.25, y: 0.25 })[0]!.share).toBeCloseTo(1 / 32, 9);
+    expect(picturesNeeded(scene, { x: 20, y: 20 })[0]!.share).toBe(1);
+    const many = Array.from({ length: 9 }, (_, index) => {
+      const sized = { ...fill, scaleX: 0.05 * (index + 1), scaleY: 0.05 * (index + 1) };
+      return shape({ id: `s${index}`, fills: [sized] });
+    });
+    const shares = picturesNeeded(pageOf(many), { x: 1, y: 1 }).map(({ share }) => share);
+    expect(shares.every((share) => Number.isInteger(Math.log2(share)))).toBe(true);
+    expect(Math.max(...shares)).toBe(0.5);
+    const picture = { width: 1, height: 1, pixels: new SharedArrayBuffer(4) };
+    const decoded = [0.25, 0.5, 1].map((share) => ({
+      needed: { ...needed[0]!, share },
+      picture: { ...picture, width: share },
+    }));
+    const found = (share: number): number | undefined =>
+      pictureLookup(decoded)({ ...needed[0]!, share })?.width;
+    expect([0.1, 0.25, 0.3, 0.9, 2].map(found)).toEqual([0.25, 0.25, 0.5, 1, 1]);
   });
 });
 

@@ -1,6 +1,7 @@
 import { chain, invert, multiply, scaling, translation, type Affine } from '../../core/geom/affine';
 import { grow, intersectBoxes, unionBoxes, type Box } from '../../core/geom/box';
 import { isPlainLook, lookKey, type PictureLook } from '../../core/colour/look';
+import type { Edges } from '../../core/raster/resample';
 import { halvings } from '../../core/raster/sample';
 import {
   allPaints,
@@ -23,11 +24,14 @@ import { factor } from '../../core/svg/print';
 import type { BandRequest, LayerStep, RenderStep, SharedPicture, SoftMask } from '../../contract/render';
 import { isFine, tileOf, type PixelBox } from './tile';
 
-/** A picture that a band samples: an asset, how it is recoloured, and how often it was halved when it was decoded. */
-export type NeededPicture = { asset: string; halvings: number; look: PictureLook | null };
+/** A picture that a band samples: an asset, how it is recoloured, the share of its size it is decoded at, and what lies beside it. */
+export type NeededPicture = { asset: string; share: number; look: PictureLook | null; edges: Edges };
 export type PictureLookup = (needed: NeededPicture) => SharedPicture | null;
 
 type Scale = { x: number; y: number };
+
+/** So many sizes of one picture are decoded each for itself; of more, those by halves. */
+const MOST_SIZES = 6;
 
 /** The pictures that a page samples at `scale` output px to a page px, each once. */
 export function picturesNeeded(scene: LayoutScene, scale: Scale): NeededPicture[] {
@@ -40,12 +44,42 @@ export function picturesNeeded(scene: LayoutScene, scale: Scale): NeededPicture[
     const planes = paints.flatMap((paint) => (paint.kind === 'pattern' ? planePictures(paint, scale) : []));
     return [...[...pictures, ...masks].map((one) => neededPicture(one, scale)), ...planes];
   });
-  return [...new Map(found.map((one) => [neededKey(one), one])).values()];
+  const sizes = grouped(found, kindKey);
+  const chosen = [...sizes.values()].flatMap((same) => {
+    const shares = new Set(same.map(({ share }) => share));
+    return shares.size <= MOST_SIZES
+      ? same
+      : same.map((one) => ({ ...one, share: 2 ** -halvings(one.share) }));
+  });
+  return [...new Map(chosen.map((one) => [`${kindKey(one)} ${one.share}`, one])).values()];
 }
 
-/** A name for a picture that is sampled: equal pictures have equal names. */
-export const neededKey = ({ asset, halvings, look }: NeededPicture): string =>
-  `${asset} ${halvings} ${look ? lookKey(look) : ''}`;
+function grouped<T>(all: readonly T[], keyOf: (one: T) => string): Map<string, T[]> {
+  const groups = new Map<string, T[]>();
+  for (const one of all) {
+    const held = groups.get(keyOf(one));
+    if (held) held.push(one);
+    else groups.set(keyOf(one), [one]);
+  }
+  return groups;
+}
+
+/** A name for a picture at any size: equal pictures have equal names. */
+const kindKey = ({ asset, look, edges }: NeededPicture): string =>
+  `${asset} ${edges} ${look ? lookKey(look) : ''}`;
+
+/** Looks a picture up among those that were decoded: the smallest that is large enough. */
+export function pictureLookup(
+  decoded: readonly { needed: NeededPicture; picture: SharedPicture | null }[],
+): PictureLookup {
+  const kinds = grouped(decoded, ({ needed }) => kindKey(needed));
+  for (const same of kinds.values()) same.sort((one, other) => one.needed.share - other.needed.share);
+  return (needed) => {
+    const same = kinds.get(kindKey(needed)) ?? [];
+    const enough = same.find(({ needed: { share } }) => share >= needed.share - 1e-9);
+    return (enough ?? same.at(-1))?.picture ?? null;
+  };
+}
 
 /** The pictures of a pattern that is one plane of them, in the order of its assets. */
 function planePictures({ pattern, matrix, look }: PatternPaint, scale: Scale): NeededPicture[] {
@@ -57,7 +91,12 @@ function planePictures({ pattern, matrix, look }: PatternPaint, scale: Scale): N
       .filter(({ picture }) => picture === index)
       .map((part) => meanScale(part.matrix));
     const shown = Math.max(...sizes) * meanScale(matrix) * meanOf(scale);
-    return { asset, halvings: halvings(shown), look: look && !isPlainLook(look) ? look : null };
+    return {
+      asset,
+      share: Math.min(1, shown),
+      look: look && !isPlainLook(look) ? look : null,
+      edges: plane.edges,
+    };
   });
 }
 
@@ -69,7 +108,8 @@ const neededPicture = (
 ): NeededPicture => ({
   asset,
   look: null,
-  halvings: halvings(meanScale(matrix) * meanOf(scale)),
+  share: Math.min(1, meanScale(matrix) * meanOf(scale)),
+  edges: 'clamp',
 });
 
 /**
@@ -198,13 +238,7 @@ class StepWriter {
   }
 
   private picture(shape: ShapeScene, paint: PicturePaint, box: PixelBox): LayerStep['source'] {
-    const needed = neededPicture(paint, this.scale);
-    const toPicture = this.toPicture(shape, paint, box, needed.halvings);
-    return {
-      kind: 'picture',
-      picture: toPicture && this.pictures(needed),
-      toPicture: toPicture ?? scaling(1),
-    };
+    return { kind: 'picture', ...this.sampled(shape, paint, box) };
   }
 
   /** Pictures that leave nothing open, as one plane; `null` where a pattern is something else. */
@@ -221,17 +255,17 @@ class StepWriter {
     };
   }
 
-  /** Layer px → the px of a picture as it was decoded. */
-  private toPicture(
+  /** A picture as it was decoded, and layer px → its px. */
+  private sampled(
     shape: ShapeScene,
-    { matrix, width, height }: { matrix: Affine; width: number; height: number },
+    one: { asset: string; matrix: Affine; width: number; height: number },
     box: PixelBox,
-    halved: number,
-  ): Affine | null {
-    const side = (length: number): number => Math.max(1, Math.round(length / 2 ** halved)) / length;
-    const toFrame = this.toFrame(shape, box);
-    const inverse = invert(matrix);
-    return inverse && chain(scaling(side(width), side(height)), inverse, toFrame);
+  ): { picture: SharedPicture | null; toPicture: Affine } {
+    const picture = this.pictures(neededPicture(one, this.scale));
+    const inverse = invert(one.matrix);
+    if (!picture || !inverse) return { picture: null, toPicture: scaling(1) };
+    const decoded = scaling(picture.width / one.width, picture.height / one.height);
+    return { picture, toPicture: chain(decoded, inverse, this.toFrame(shape, box)) };
   }
 
   /** Layer px → the shape's frame px. */
@@ -251,12 +285,8 @@ class StepWriter {
         const { strokes, starts = 'shown' } = mask;
         return { kind: 'painted', strokes, starts, toMask: chain(back, this.toFrame(shape, box)) };
       }
-      case 'picture': {
-        const needed = neededPicture(mask, this.scale);
-        const toPicture = this.toPicture(shape, mask, box, needed.halvings);
-        const picture = toPicture && this.pictures(needed);
-        return { kind: 'picture', picture, toPicture: toPicture ?? scaling(1), inverted: mask.inverted };
-      }
+      case 'picture':
+        return { kind: 'picture', ...this.sampled(shape, mask, box), inverted: mask.inverted };
     }
   }
 

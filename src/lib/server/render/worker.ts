@@ -17,6 +17,7 @@ import { adler32, filterRows } from '../../core/formats/png';
 import { alphaOf, joinCovers, layOver, type Cover, type Raster } from '../../core/raster/composite';
 import { recolourPicture } from '../../core/raster/recolour';
 import { samplePlane } from '../../core/raster/plane';
+import { resample } from '../../core/raster/resample';
 import { averageOf, samplePeriodic, samplePicture } from '../../core/raster/sample';
 import { luminanceMask, paintedMask } from '../../core/raster/soft-mask';
 
@@ -64,23 +65,27 @@ export function png({ svg }: { svg: string }): Uint8Array {
   return new Resvg(svg, { font: { loadSystemFonts: false }, logLevel: 'off' }).render().asPng();
 }
 
-/** A picture decoded into shared memory, premultiplied; halved by averaging as often as asked. */
-export async function pixels({ bytes, halvings }: PixelsRequest): Promise<SharedPicture> {
+/** A picture decoded into shared memory, premultiplied, at the share of its size that was asked for. */
+export async function pixels({ bytes, share, edges }: PixelsRequest): Promise<SharedPicture> {
   const image = sharp(bytes, { failOn: 'none' }).ensureAlpha();
   const { width = 1, height = 1 } = await image.metadata();
-  const side = (length: number): number => Math.max(1, Math.round(length / 2 ** halvings));
-  const sized = halvings > 0 ? image.resize(side(width), side(height), { fit: 'fill' }) : image;
+  const side = (length: number): number => Math.max(1, Math.round(length * share));
+  const [wide, high] = [side(width), side(height)];
+  const shrinks = wide < width || high < height;
+  // One that ends at its edges is sized by the decoder; what goes on beyond them by our own hand, which knows how.
+  const sized = shrinks && edges === 'clamp' ? image.resize(wide, high, { fit: 'fill' }) : image;
   const { data, info } = await sized.raw().toBuffer({ resolveWithObject: true });
-  const shared = new SharedArrayBuffer(info.width * info.height * 4);
-  const out = new Uint8Array(shared);
-  for (let at = 0; at < out.length; at += 4) {
+  for (let at = 0; at < data.length; at += 4) {
     const alpha = data[at + 3]!;
-    for (let channel = 0; channel < 3; channel += 1)
-      out[at + channel] =
-        alpha === 255 ? data[at + channel]! : Math.round((data[at + channel]! * alpha) / 255);
-    out[at + 3] = alpha;
+    if (alpha === 255) continue;
+    for (let channel = at; channel < at + 3; channel += 1)
+      data[channel] = Math.round((data[channel]! * alpha) / 255);
   }
-  return { width: info.width, height: info.height, pixels: shared };
+  const decoded: Raster = { width: info.width, height: info.height, data };
+  const picture = shrinks && edges !== 'clamp' ? resample(decoded, wide, high, edges) : decoded;
+  const shared = new SharedArrayBuffer(picture.data.length);
+  new Uint8Array(shared).set(picture.data);
+  return { width: picture.width, height: picture.height, pixels: shared };
 }
 
 /** Draws one band and packs its rows. */

@@ -88,9 +88,9 @@ export function openPictures(db: Db, pool: RenderPool): Pictures {
   return {
     recoloured,
     forScene: (scene) => sourceOf(shownPictures(scene)),
-    pixels: async ({ asset, halvings, look }) => {
+    pixels: async ({ asset, look, share, edges }) => {
       const bytes = (look && (await recoloured(asset, look))) ?? (await pictureFile(asset))?.bytes;
-      return bytes ? pool.pixels({ bytes, halvings }) : null;
+      return bytes ? pool.pixels({ bytes, share, edges }) : null;
     },
     embed: async (svg) => embedPictures(svg, await sourceOf(picturesIn(svg))),
   };

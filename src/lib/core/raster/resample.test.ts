@@ -1,0 +1,65 @@
+import sharp from 'sharp';
+import { describe, expect, it } from 'vitest';
+import { noisePicture, pixelOf, rasterOf, texture } from '../../../../tests/support/rasters';
+import type { Raster } from './composite';
+import { resample } from './resample';
+
+describe('another size', () => {
+  // Against libvips, which shrinks with the same kernel: by boxes first where more than half goes, so not that far here.
+  // It enlarges with another one.
+  it.each([
+    [70, 61],
+    [95, 77],
+    [54, 44],
+  ])('is what libvips makes of it: 100 × 80 to %i × %i', async (width, height) => {
+    const source = texture(100, 80, 4);
+    const raw = { width: 100, height: 80, channels: 4 as const };
+    const theirs = await sharp(Buffer.from(source.data), { raw })
+      .resize(width, height, { fit: 'fill', kernel: 'lanczos3' })
+      .raw()
+      .toBuffer();
+    const ours = resample(source, width, height);
+    let worst = 0;
+    for (let y = 3; y < height - 3; y += 1)
+      for (let x = 3; x < width - 3; x += 1)
+        for (let channel = 0; channel < 3; channel += 1) {
+          const at = (y * width + x) * 4 + channel;
+          worst = Math.max(worst, Math.abs(ours.data[at]! - theirs[at]!));
+        }
+    // Its weights have few bits.
+    expect(worst).toBeLessThanOrEqual(3);
+  });
+
+  it('of the same size is the same, and of one colour of that colour', () => {
+    const noise = noisePicture(31, 22, 3);
+    expect(resample(noise, 31, 22, 'wrap').data).toEqual(noise.data);
+    expect(
+      new Set(
+        resample(
+          rasterOf(40, 30, () => [77]),
+          13,
+          57,
+        ).data,
+      ),
+    ).toEqual(new Set([77, 255]));
+  });
+
+  it('of a picture that repeats is a part of the repeat: what lies beyond its edges is the picture again', () => {
+    const unit = texture(60, 40, 7, { light: 0, seamless: true });
+    const laid = rasterOf(180, 120, (x, y) => pixelOf(unit, x % 60, y % 40));
+    const small = resample(unit, 21, 14, 'wrap');
+    const wide = resample(laid, 63, 42);
+    const part = (x: number, y: number): number[] => pixelOf(wide as Raster, x + 21, y + 14);
+    for (let y = 0; y < 14; y += 1)
+      for (let x = 0; x < 21; x += 1)
+        for (let channel = 0; channel < 3; channel += 1)
+          expect(Math.abs(pixelOf(small, x, y)[channel]! - part(x, y)[channel]!)).toBeLessThanOrEqual(1);
+  });
+
+  it('has no wave left that is finer than its pixels', () => {
+    const fine = rasterOf(120, 8, (x) => [128 + 100 * Math.cos((2 * Math.PI * x) / 2.6)]);
+    const small = resample(fine, 40, 8, 'wrap');
+    const values = Array.from({ length: 40 }, (_, x) => pixelOf(small, x, 4)[0]!);
+    expect(Math.max(...values) - Math.min(...values)).toBeLessThan(14);
+  });
+});

@@ -1,0 +1,104 @@
+import type { Raster } from './composite';
+
+/** What lies beyond the edges of a picture: its outermost pixels, the picture again, or the picture turned over. */
+export type Edges = 'clamp' | 'wrap' | 'mirror';
+
+/**
+ * A picture at another size, by the Lanczos kernel of three lobes (Duchon 1979), stretched where it shrinks, so that
+ * nothing finer than a pixel is left in it. Premultiplied, eight bits a channel.
+ */
+export function resample(source: Raster, width: number, height: number, edges: Edges = 'clamp'): Raster {
+  const across = tapsOf(source.width, width, edges);
+  const down = tapsOf(source.height, height, edges);
+  const rows = new Float32Array(width * source.height * 4);
+  const { data } = source;
+  for (let y = 0; y < source.height; y += 1) {
+    const from = y * source.width * 4;
+    for (let x = 0; x < width; x += 1) {
+      let [red, green, blue, alpha] = [0, 0, 0, 0];
+      const end = across.starts[x + 1]!;
+      for (let tap = across.starts[x]!; tap < end; tap += 1) {
+        const at = from + across.places[tap]! * 4;
+        const weight = across.weights[tap]!;
+        red += data[at]! * weight;
+        green += data[at + 1]! * weight;
+        blue += data[at + 2]! * weight;
+        alpha += data[at + 3]! * weight;
+      }
+      const to = (y * width + x) * 4;
+      rows[to] = red;
+      rows[to + 1] = green;
+      rows[to + 2] = blue;
+      rows[to + 3] = alpha;
+    }
+  }
+  const out = new Uint8Array(width * height * 4);
+  const sums = new Float32Array(width * 4);
+  for (let y = 0; y < height; y += 1) {
+    sums.fill(0);
+    const end = down.starts[y + 1]!;
+    for (let tap = down.starts[y]!; tap < end; tap += 1) {
+      const from = down.places[tap]! * width * 4;
+      const weight = down.weights[tap]!;
+      for (let at = 0; at < sums.length; at += 1) sums[at]! += rows[from + at]! * weight;
+    }
+    const to = y * width * 4;
+    for (let at = 0; at < sums.length; at += 4) {
+      const alpha = byte(sums[at + 3]!, 255);
+      out[to + at] = byte(sums[at]!, alpha);
+      out[to + at + 1] = byte(sums[at + 1]!, alpha);
+      out[to + at + 2] = byte(sums[at + 2]!, alpha);
+      out[to + at + 3] = alpha;
+    }
+  }
+  return { width, height, data: out };
+}
+
+const byte = (value: number, most: number): number =>
+  value <= 0 ? 0 : value >= most ? most : Math.round(value);
+
+/** The pixels that each new one is made of, one after the other: `starts` says where those of each begin. */
+type Taps = { starts: Int32Array; places: Int32Array; weights: Float64Array };
+
+const LOBES = 3;
+
+function tapsOf(from: number, to: number, edges: Edges): Taps {
+  const ratio = from / to;
+  const stretch = Math.max(1, ratio);
+  const starts = new Int32Array(to + 1);
+  const places: number[] = [];
+  const weights: number[] = [];
+  for (let index = 0; index < to; index += 1) {
+    starts[index] = places.length;
+    const middle = (index + 0.5) * ratio - 0.5;
+    const first = Math.ceil(middle - LOBES * stretch - 1e-9);
+    const last = Math.floor(middle + LOBES * stretch + 1e-9);
+    const begun = weights.length;
+    let sum = 0;
+    for (let at = first; at <= last; at += 1) {
+      const weight = lanczos((at - middle) / stretch);
+      if (Math.abs(weight) < 1e-9) continue;
+      places.push(placeOf(at, from, edges));
+      weights.push(weight);
+      sum += weight;
+    }
+    for (let at = begun; at < weights.length; at += 1) weights[at]! /= sum;
+  }
+  starts[to] = places.length;
+  return { starts, places: Int32Array.from(places), weights: Float64Array.from(weights) };
+}
+
+function lanczos(x: number): number {
+  if (Math.abs(x) < 1e-9) return 1;
+  if (Math.abs(x) >= LOBES) return 0;
+  const turn = Math.PI * x;
+  return (LOBES * Math.sin(turn) * Math.sin(turn / LOBES)) / (turn * turn);
+}
+
+function placeOf(at: number, size: number, edges: Edges): number {
+  if (at >= 0 && at < size) return at;
+  if (edges === 'clamp') return at < 0 ? 0 : size - 1;
+  const period = edges === 'wrap' ? size : 2 * size;
+  const rest = ((at % period) + period) % period;
+  return rest < size ? rest : period - 1 - rest;
+}
