@@ -93,6 +93,10 @@ await shot('measured', '/library/new?start=measured', async () => {
   });
   await wait(900);
 });
+await shot('from-a-picture', `/library/${(await pattern('Pebble Rosette')).id}/bench`, async () => {
+  await page.waitForSelector('[data-seam]');
+  await wait(2500);
+});
 await shot('publish', `/library/${ring.id}/bench`, async () => {
   await pressText('Brick');
   await wait(700);
@@ -164,7 +168,6 @@ await shot('export', layout(lido, 'Beach towel'), () =>
       ?.click(),
   ),
 );
-await shot('projects', '/projects');
 await shot('project', `/projects/${lido.id}`);
 await shot('palettes', '/palettes', async () => {
   await page.evaluate(() => document.querySelectorAll('.entry')[1]?.click());
