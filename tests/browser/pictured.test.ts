@@ -10,7 +10,7 @@ import { makeUnit } from '../../src/lib/core/picture/make';
 import { madeAsset } from '../../src/lib/core/recipe/pictured';
 import type { PicturedRecipe } from '../../src/lib/core/recipe/recipe';
 import type { Raster } from '../../src/lib/core/raster/composite';
-import { exportPng, layoutWith, must } from '../support/api';
+import { exportPng, layoutWith, must, publishedPattern } from '../support/api';
 import {
   at,
   drag,
@@ -26,6 +26,7 @@ import {
 } from '../support/browser';
 import { pngOf } from '../support/pictures';
 import { texture } from '../support/rasters';
+import { dot, place, recipe } from '../support/recipes';
 import { filledShape } from '../support/scenes';
 
 let session: Session;
@@ -223,6 +224,30 @@ describe('a repeat from a picture', () => {
     expect(await shown(page, 'Unit width')).toBe('3');
     expect((await draft()).unit.width).toBeCloseTo(288, 4);
     expect(await page.$eval('aside', (one) => one.textContent)).toContain('216 × 216 px');
+  });
+});
+
+describe('a pattern as a picture', () => {
+  it('is taken whole, is reported as seamless and is left alone; off by a third it has a plain seam', async () => {
+    const dots = recipe({
+      ground: { kind: 'slot', slot: 'paper' },
+      motifs: [dot('d', 60)],
+      // None touches the unit's edge from within: there its own edge would be what is measured.
+      placings: [place('d', 20, 37), place('d', 75, 82)],
+    });
+    const id = await publishedPattern(dots);
+    await visit(page, `/library/${id}`);
+    await press(page, 'Open as a picture');
+    await page.waitForSelector('.photo');
+    await page.waitForFunction(() => document.querySelector('[data-seam]') !== null);
+    expect((await seamNow()).word).toBe('none');
+    // 100 CSS px are 1800 of the picture, at the size that the pattern has.
+    expect(await shown(page, 'Width of the region')).toBe('1800');
+    expect(await page.$eval('aside', (one) => one.textContent)).toContain('1800 × 1800 px');
+    await page.select('select[aria-label="Unit of length"]', 'px');
+    expect(Number(await shown(page, 'Unit width'))).toBeCloseTo(100, 1);
+    await enter(page, 'Width of the region', '1200');
+    expect((await seamNow()).word).toBe('plain');
   });
 });
 

@@ -1,19 +1,24 @@
 <script lang="ts">
   import { onMount } from 'svelte';
-  import type { ImportedMotif } from '$lib/contract/data';
+  import type { ImportedMotif, PatternSummary } from '$lib/contract/data';
+  import type { Failure } from '$lib/contract/failure';
   import { LIMITS } from '$lib/core/recipe/limits';
   import type { PicturedRecipe } from '$lib/core/recipe/recipe';
   import { meanScale } from '$lib/core/scene/layout';
   import Button from '../components/Button.svelte';
   import FileDrop from '../components/FileDrop.svelte';
   import TopBar from '../components/TopBar.svelte';
-  import { sendFile } from '../state/api';
+  import { call, sendFile } from '../state/api';
   import { takeBrought } from '../state/brought';
   import { freshRecipe } from './editor.svelte';
 
   /** Where a repeat from a picture begins: with a picture. */
-  type Props = { onpicture: (fresh: PicturedRecipe) => void };
-  let { onpicture }: Props = $props();
+  type Props = {
+    onpicture: (fresh: PicturedRecipe) => void;
+    /** A pattern whose tile is the picture to begin with; it repeats by itself. */
+    pattern?: string | null;
+  };
+  let { onpicture, pattern = null }: Props = $props();
 
   let input: HTMLInputElement | undefined = $state();
   let reading: string | null = $state(null);
@@ -24,7 +29,32 @@
   /** What a picture must have at least, px a side: a region has to fit into it. */
   const LEAST_SIDE = 16;
 
-  async function take(files: readonly File[]): Promise<void> {
+  /** The longer side of a tile that is opened as a picture, px. */
+  const TILE_SIDE = 1800;
+
+  /** Draws one repeat of a pattern as a picture, and begins with that. */
+  async function takeTile(id: string): Promise<void> {
+    const found = await call<PatternSummary>('GET', `/patterns/${id}`);
+    if (!found.ok) return void (problem = found.failure.message);
+    const { name, facts } = found.value;
+    reading = name;
+    const side = facts ? Math.max(facts.unit.width, facts.unit.height) : TILE_SIDE;
+    const scale = Math.min(20, Math.max(0.05, TILE_SIDE / side));
+    try {
+      const drawn = await fetch('/api/v1/handouts', {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify({ ids: [id], as: 'tile-png', scale }),
+      });
+      if (!drawn.ok) problem = ((await drawn.json()) as Failure).message;
+      else await take([new File([await drawn.blob()], `${name}.png`, { type: 'image/png' })], true);
+    } catch {
+      problem = 'The server does not answer. Try again.';
+    }
+    reading = null;
+  }
+
+  async function take(files: readonly File[], repeats = false): Promise<void> {
     const [file, more] = files;
     if (!file) return;
     problem = null;
@@ -41,15 +71,16 @@
     const { asset, width, height, matrix, clear } = picture;
     if (Math.min(width, height) < LEAST_SIDE)
       return void (problem = `“${file.name}” is ${width} × ${height} px; a repeat needs a picture of at least ${LEAST_SIDE} px a side.`);
-    const fresh = freshRecipe({ asset, width, height, name, ...(clear ? { clear } : {}) }, meanScale(matrix));
+    const source = { asset, width, height, name, ...(clear ? { clear } : {}) };
+    const fresh = freshRecipe(source, meanScale(matrix), repeats);
     notes = said;
     if (said.length === 0) onpicture(fresh);
     else ready = fresh;
   }
-  onMount(() => void take(takeBrought()));
+  onMount(() => void (pattern === null ? take(takeBrought()) : takeTile(pattern)));
 </script>
 
-<FileDrop onfiles={take}>
+<FileDrop onfiles={(files) => void take(files)}>
   <TopBar>
     {#snippet trail()}From a picture{/snippet}
   </TopBar>

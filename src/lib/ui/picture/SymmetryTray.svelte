@@ -31,6 +31,11 @@
       context.fillRect(0, 0, node.width, node.height);
     };
   }
+  /** What is chosen is in sight, also where many lie before it. */
+  let list: HTMLElement | undefined = $state();
+  $effect(() => {
+    list?.querySelector(`[data-group="${chosen}"]`)?.scrollIntoView({ block: 'nearest', inline: 'nearest' });
+  });
   function pick(group: PlaneGroup): void {
     if (group === 'p1') editor.setSymmetry(false);
     else editor.setSymmetry(true, group);
@@ -42,17 +47,17 @@
     event.stopPropagation();
     const at = (PLANE_GROUPS.indexOf(chosen) + step + PLANE_GROUPS.length) % PLANE_GROUPS.length;
     pick(PLANE_GROUPS[at]!);
-    const list = (event.currentTarget as HTMLElement).parentElement;
     queueMicrotask(() => list?.querySelector<HTMLElement>('[aria-checked="true"]')?.focus());
   }
 </script>
 
-<div class="tray" role="radiogroup" aria-label="Symmetry">
+<div class="tray" role="radiogroup" aria-label="Symmetry" bind:this={list}>
   {#each PLANE_GROUPS as group (group)}
     <button
       type="button"
       role="radio"
       aria-checked={group === chosen}
+      data-group={group}
       tabindex={group === chosen ? 0 : -1}
       title={group === 'p1' ? 'The region as it is' : `The plane group ${group}`}
       onclick={() => pick(group)}

@@ -17,9 +17,15 @@ import {
 import { RECIPE_VERSION, type PicturedRecipe, type Recipe } from '$lib/core/recipe/recipe';
 import { PatternKeeper } from '../bench/keeper.svelte';
 
-/** A fresh pattern from a picture; `density` is how many CSS px one of its pixels takes. */
-export function freshRecipe(source: SourcePicture, density: number): PicturedRecipe {
-  const pictured = freshPictured(source);
+/**
+ * A fresh pattern from a picture; `density` is how many CSS px one of its pixels takes. A picture that `repeats` by
+ * itself is taken whole, and nothing is done to its edges.
+ */
+export function freshRecipe(source: SourcePicture, density: number, repeats = false): PicturedRecipe {
+  const fresh = freshPictured(source);
+  const { width, height } = source;
+  const whole = { x: width / 2, y: height / 2, width, height, turn: 0 };
+  const pictured = repeats ? { ...fresh, region: whole, join: { ...fresh.join, on: false } } : fresh;
   return sized(
     {
       kind: 'pictured',

@@ -106,7 +106,13 @@
     {#snippet trail()}<a href="/library">Library</a> / <strong dir="auto">{pattern.name}</strong>{/snippet}
     {#snippet actions()}
       {#if pattern.archivedAt === null}
-        {#if pattern.newest > 0}<Button onclick={() => (handing = true)}>Hand out …</Button>{/if}
+        {#if pattern.newest > 0}
+          <Button
+            href="/library/new?start=picture&of={pattern.id}"
+            title="One repeat of it as a picture, to go on with">Open as a picture</Button
+          >
+          <Button onclick={() => (handing = true)}>Hand out …</Button>
+        {/if}
         {#if !pattern.stock}
           <Button onclick={() => setArchived(pattern, true)}><Archive size={15} />Archive</Button>
         {/if}

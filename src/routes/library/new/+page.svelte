@@ -16,7 +16,9 @@
 
 {#if start === 'picture'}
   {#if pictured}<PictureScreen pattern={null} fresh={pictured} />
-  {:else}<PictureStart onpicture={(fresh) => (pictured = fresh)} />{/if}
+  {:else}
+    <PictureStart pattern={page.url.searchParams.get('of')} onpicture={(fresh) => (pictured = fresh)} />
+  {/if}
 {:else}
   <BenchScreen pattern={null} palettes={data.palettes} measured={start === 'measured'} />
 {/if}
