@@ -32,13 +32,13 @@ const same = ({ re, im }: Complex): Complex => ({ re: re.slice(), im: im.slice()
 
 function direct(size: number): (row: Complex) => Complex {
   const fft = new FFT(size);
+  const input = new Float64Array(2 * size);
+  const output = new Float64Array(2 * size);
   return ({ re, im }) => {
-    const input = fft.createComplexArray();
     for (let at = 0; at < size; at += 1) {
       input[2 * at] = re[at]!;
       input[2 * at + 1] = im[at]!;
     }
-    const output = fft.createComplexArray();
     fft.transform(output, input);
     const out = { re: new Float64Array(size), im: new Float64Array(size) };
     for (let at = 0; at < size; at += 1) {

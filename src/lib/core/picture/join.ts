@@ -107,58 +107,78 @@ function cut(
     }
 }
 
-/** Starts of a closed line that are tried; a wider band tries every second one, and so on. */
-const MOST_STARTS = 64;
-
 /**
  * The path of least cost through `length` columns of `high` rows, a step of at most one row from column to column; a
- * closed one ends within a step of where it began. Least by dynamic programming, for a closed path over its starts.
+ * closed one ends within a step of where it began. By dynamic programming, for a closed path over all its starts: best
+ * paths of two starts need not cross, so that of a start in the middle halves the room of all others.
  */
 export function leastCut(cost: Float64Array, length: number, high: number, closed: boolean): Int32Array {
-  if (!closed) return cheapest(cost, length, high, null)!.path;
-  let best: { path: Int32Array; cost: number } | null = null;
-  const stride = Math.max(1, Math.ceil(high / MOST_STARTS));
-  for (let start = 0; start < high; start += stride) {
-    const found = cheapest(cost, length, high, start);
+  const search = new PathSearch(cost, length, high);
+  const none = { low: new Int32Array(length), top: new Int32Array(length).fill(high - 1) };
+  if (!closed) return search.cheapest(null, none)!.path;
+  let best: FoundPath | null = null;
+  const within = (first: number, last: number, room: Room): void => {
+    if (first > last) return;
+    const middle = (first + last) >> 1;
+    const found = search.cheapest(middle, room);
     if (found && (!best || found.cost < best.cost)) best = found;
-  }
+    within(first, middle - 1, found ? { low: room.low, top: found.path } : room);
+    within(middle + 1, last, found ? { low: found.path, top: room.top } : room);
+  };
+  within(0, high - 1, none);
   return best!.path;
 }
 
-function cheapest(
-  cost: Float64Array,
-  length: number,
-  high: number,
-  start: number | null,
-): { path: Int32Array; cost: number } | null {
-  const from = new Int8Array(length * high);
-  let sums = new Float64Array(high).fill(Infinity);
-  for (let row = 0; row < high; row += 1) if (start === null || row === start) sums[row] = cost[row]!;
-  for (let along = 1; along < length; along += 1) {
-    const next = new Float64Array(high);
-    for (let row = 0; row < high; row += 1) {
-      let least = sums[row]!;
-      let step = 0;
-      if (row > 0 && sums[row - 1]! < least) [least, step] = [sums[row - 1]!, -1];
-      if (row < high - 1 && sums[row + 1]! < least) [least, step] = [sums[row + 1]!, 1];
-      from[along * high + row] = step;
-      next[row] = least + cost[along * high + row]!;
+type FoundPath = { path: Int32Array; cost: number };
+/** The rows that a path may take in each column, from `low` to `top`. */
+type Room = { low: Int32Array; top: Int32Array };
+
+class PathSearch {
+  private readonly steps: Int8Array;
+
+  constructor(
+    private readonly cost: Float64Array,
+    private readonly length: number,
+    private readonly high: number,
+  ) {
+    this.steps = new Int8Array(length * high);
+  }
+
+  /** The cheapest path within its room, from a row on and back to within a step of it where one is given. */
+  cheapest(start: number | null, { low, top }: Room): FoundPath | null {
+    const { cost, length, high, steps } = this;
+    let sums = new Float64Array(high).fill(Infinity);
+    let next = new Float64Array(high).fill(Infinity);
+    for (let row = low[0]!; row <= top[0]!; row += 1)
+      if (start === null || row === start) sums[row] = cost[row]!;
+    for (let along = 1; along < length; along += 1) {
+      const from = along * high;
+      const last = top[along]!;
+      for (let row = low[along]!; row <= last; row += 1) {
+        let least = sums[row]!;
+        let step = 0;
+        if (row > 0 && sums[row - 1]! < least) [least, step] = [sums[row - 1]!, -1];
+        if (row < high - 1 && sums[row + 1]! < least) [least, step] = [sums[row + 1]!, 1];
+        steps[from + row] = step;
+        next[row] = least + cost[from + row]!;
+      }
+      sums.fill(Infinity, low[along - 1], top[along - 1]! + 1);
+      [sums, next] = [next, sums];
     }
-    sums = next;
+    let end = -1;
+    for (let row = low[length - 1]!; row <= top[length - 1]!; row += 1) {
+      if (start !== null && Math.abs(row - start) > 1) continue;
+      if (end < 0 || sums[row]! < sums[end]!) end = row;
+    }
+    if (end < 0 || sums[end] === Infinity) return null;
+    const path = new Int32Array(length);
+    let row = end;
+    for (let along = length - 1; along >= 0; along -= 1) {
+      path[along] = row;
+      row += steps[along * high + row]!;
+    }
+    return { path, cost: sums[end]! };
   }
-  let end = -1;
-  for (let row = 0; row < high; row += 1) {
-    if (start !== null && Math.abs(row - start) > 1) continue;
-    if (end < 0 || sums[row]! < sums[end]!) end = row;
-  }
-  if (end < 0 || sums[end] === Infinity) return null;
-  const path = new Int32Array(length);
-  let row = end;
-  for (let along = length - 1; along >= 0; along -= 1) {
-    path[along] = row;
-    row += from[along * high + row]!;
-  }
-  return { path, cost: sums[end]! };
 }
 
 /**
@@ -167,17 +187,25 @@ function cheapest(
  * with the detail of each side kept). On a strip that is periodic along the joint each frequency fades by itself.
  */
 function level(from: Uint8Array, { length, half, above, below }: Band, write: Write, closed: boolean): void {
-  for (let channel = 0; channel < 4; channel += 1) {
-    const jump = new Float64Array(length);
-    for (let along = 0; along < length; along += 1)
-      jump[along] = (from[above(along, 0) + channel]! - from[below(along, 0) + channel]!) / 2;
-    const layers = membrane(jump, half, closed);
+  const jumps = [0, 1, 2, 3].map((channel) =>
+    Float64Array.from(
+      { length },
+      (_, along) => (from[above(along, 0) + channel]! - from[below(along, 0) + channel]!) / 2,
+    ),
+  );
+  for (const pair of [0, 2]) {
+    const [first, second] = [jumps[pair]!, jumps[pair + 1]!];
+    if (first.every((value) => value === 0) && second.every((value) => value === 0)) continue;
+    const layers = membranes(first, second, half, closed);
     for (let down = 0; down < half; down += 1)
-      for (let along = 0; along < length; along += 1) {
-        const by = layers[down]![along]!;
-        if (by === 0) continue;
-        write(along, down, channel, from[below(along, down) + channel]! + by);
-        write(along, -1 - down, channel, from[above(along, -1 - down) + channel]! - by);
+      for (const [offset, layer] of layers[down]!.entries()) {
+        const channel = pair + offset;
+        for (let along = 0; along < length; along += 1) {
+          const by = layer[along]!;
+          if (by === 0) continue;
+          write(along, down, channel, from[below(along, down) + channel]! + by);
+          write(along, -1 - down, channel, from[above(along, -1 - down) + channel]! - by);
+        }
       }
   }
 }
@@ -186,14 +214,25 @@ function level(from: Uint8Array, { length, half, above, below }: Band, write: Wr
  * The solution of the five-point Laplace equation on a strip of `depth` rows: the first row is `edge`, the one after the
  * last is 0. Along the strip it is periodic where it is closed, else mirrored at its ends.
  */
-export function membrane(edge: Float64Array, depth: number, closed: boolean): Float64Array[] {
-  const own = edge.length;
-  const whole = closed
-    ? edge
-    : Float64Array.from({ length: 2 * own }, (_, at) => edge[at < own ? at : 2 * own - 1 - at]!);
-  const size = whole.length;
+export const membrane = (edge: Float64Array, depth: number, closed: boolean): Float64Array[] =>
+  membranes(edge, new Float64Array(edge.length), depth, closed).map(([layer]) => layer);
+
+/** Two membranes at once: a transform of complex numbers has room for two rows of real ones. */
+function membranes(
+  one: Float64Array,
+  other: Float64Array,
+  depth: number,
+  closed: boolean,
+): [Float64Array, Float64Array][] {
+  const own = one.length;
+  const whole = (edge: Float64Array): Float64Array =>
+    closed
+      ? edge
+      : Float64Array.from({ length: 2 * own }, (_, at) => edge[at < own ? at : 2 * own - 1 - at]!);
+  const row = { re: whole(one), im: whole(other) };
+  const size = row.re.length;
   const transform = transformOf(size);
-  const turned = transform.forward({ re: whole, im: new Float64Array(size) });
+  const turned = transform.forward(row);
   const rates = Float64Array.from({ length: size }, (_, k) =>
     Math.acosh(2 - Math.cos((2 * Math.PI * k) / size)),
   );
@@ -204,7 +243,8 @@ export function membrane(edge: Float64Array, depth: number, closed: boolean): Fl
       layer.re[k] = turned.re[k]! * weight;
       layer.im[k] = turned.im[k]! * weight;
     }
-    return transform.backward(layer).re.subarray(0, own);
+    const back = transform.backward(layer);
+    return [back.re.subarray(0, own), back.im.subarray(0, own)];
   });
 }
 

@@ -5,7 +5,7 @@ import type { Raster } from '../raster/composite';
 import { smoothPart } from './fourier';
 import { Folder, foldOf } from '../lattice/fold';
 import { joinDown, transposed } from './join';
-import { regionMatrix, sampleCubic, type Sample } from './patch';
+import { mirrored, regionMatrix, sampleCubic, type Sample } from './patch';
 import { toneChange } from './tone';
 
 /** A picture as it is at hand: perhaps smaller than it is, `scale` px of it to one of its own. */
@@ -22,11 +22,14 @@ export function makeUnit(at: AtHand, pictured: Pictured, lay: PictureLay, scale 
   const look = lookOf(at, pictured);
   if (groupOf(pictured) !== 'p1') return folded(look, pictured, scale);
   const { width, height } = madeSize(pictured, scale);
-  if (!joins(pictured)) return cropped(look, pictured, { width, height }, 0, 0);
+  const cut = (margin: number): Raster =>
+    wholePixels(at, pictured, { width, height }, margin, margin) ??
+    cropped(look, pictured, { width, height }, margin, margin);
+  if (!joins(pictured)) return cut(0);
   const band = clamp(pictured.join.band * scale, 2, Math.min(width, height));
   const margin = Math.ceil(band / 2);
   // One picture after the other is joined: first the edges along which nothing shifts, over the margins of the others too.
-  const whole = cropped(look, pictured, { width, height }, margin, margin);
+  const whole = cut(margin);
   const step = lay.kind === 'straight' ? 0 : lay.step;
   const join = { ...pictured.join, feather: pictured.join.feather * Math.min(1, scale) };
   if (lay.kind !== 'half-drop') {
@@ -42,6 +45,37 @@ export function makeUnit(at: AtHand, pictured: Pictured, lay: PictureLay, scale 
 
 /** A sample of the region at (u, v) px from its upper left corner, through its tone. */
 type Look = (u: number, v: number, into: Sample) => void;
+
+/** The picture's own pixels from its upper left corner on, where a region lies on them and nothing is done to its colours. */
+function wholePixels(
+  { picture, scale }: AtHand,
+  pictured: Pictured,
+  size: { width: number; height: number },
+  across: number,
+  down: number,
+): Raster | null {
+  const { region, tone } = pictured;
+  const [left, top] = [region.x - region.width / 2, region.y - region.height / 2];
+  const lies = Number.isInteger(left) && Number.isInteger(top) && region.turn === 0 && scale === 1;
+  const own = size.width === region.width && size.height === region.height;
+  if (!lies || !own || toneChange(tone) || (tone.on && tone.even > 0)) return null;
+  const wide = size.width + 2 * across;
+  const high = size.height + 2 * down;
+  const data = new Uint8Array(wide * high * 4);
+  const columns = Int32Array.from({ length: wide }, (_, x) => mirrored(left - across + x, picture.width) * 4);
+  for (let y = 0; y < high; y += 1) {
+    const from = mirrored(top - down + y, picture.height) * picture.width * 4;
+    for (let x = 0; x < wide; x += 1) {
+      const at = from + columns[x]!;
+      const to = (y * wide + x) * 4;
+      data[to] = picture.data[at]!;
+      data[to + 1] = picture.data[at + 1]!;
+      data[to + 2] = picture.data[at + 2]!;
+      data[to + 3] = picture.data[at + 3]!;
+    }
+  }
+  return { width: wide, height: high, data };
+}
 
 function lookOf({ picture, scale }: AtHand, pictured: Pictured): Look {
   const toPicture = chain(scaling(scale), regionMatrix(pictured.region));

@@ -63,7 +63,8 @@ function weights(t: number): [number, number, number, number] {
   ];
 }
 
-function mirrored(at: number, size: number): number {
+/** Where a place beyond a picture's edges is in it, when it goes on mirrored. */
+export function mirrored(at: number, size: number): number {
   if (at >= 0 && at < size) return at;
   const period = 2 * size;
   const rest = ((at % period) + period) % period;
