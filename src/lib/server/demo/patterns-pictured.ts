@@ -92,11 +92,12 @@ const PLANS: Plan[] = [
   },
   {
     name: 'Thrift Meadow',
-    description: 'Thrift on the cliff path, mirrored and turned.',
+    description: 'Thrift on the cliff path, as it grows.',
     photo: 'thrift',
-    region: [600, 420, 420, 420],
-    group: 'p2gg',
-    tone: { saturation: 0.1, middle: 1.12 },
+    region: [520, 420, 620, 560],
+    tone: { saturation: 0.1, middle: 1.12, even: 0.6 },
+    join: { how: 'cut', band: 150 },
+    lay: { kind: 'brick', step: 0.5 },
     width: 150,
   },
 ];

@@ -164,6 +164,7 @@
       <div class="stages">
         <div class="stage">
           <PhotoStage {editor} />
+          <ViewTools history={editor.history} onkeys={() => (showKeys = true)} />
           {#if maker.fault}<p class="fault" role="alert">{maker.fault}</p>{/if}
         </div>
         <div class="stage">
@@ -193,7 +194,6 @@
             >
           </div>
           <SeamCard {maker} />
-          <ViewTools history={editor.history} onkeys={() => (showKeys = true)} />
         </div>
       </div>
       <SymmetryTray {editor} {maker} />
