@@ -1,4 +1,7 @@
 import sharp from 'sharp';
+import { makeUnit } from '../../src/lib/core/picture/make';
+import { seamsOf } from '../../src/lib/core/picture/seam';
+import { freshPictured, JOIN_KINDS, type JoinKind, type Pictured } from '../../src/lib/core/recipe/pictured';
 import { openRenderPool } from '../../src/lib/server/render/pool';
 import { renderPng } from '../../src/lib/server/render/png';
 import { picturePattern } from '../../tests/support/picture-patterns';
@@ -6,7 +9,7 @@ import { filledPage } from '../../tests/support/scenes';
 import { median, print, sized, type Row } from './measure';
 
 const SIDE = sized(7500, 500);
-const UNIT = { width: 900, height: 700 };
+const UNIT = { width: sized(900, 90), height: sized(700, 70) };
 
 /** A made-up photo: soft noise at three sizes, as grass or a wall has it. */
 export async function photo(width: number, height: number): Promise<Buffer> {
@@ -102,4 +105,44 @@ export async function benchPictures(): Promise<void> {
     rows.push({ what: 'libvips', ms: libvips, ratio: isle / libvips, reference: 'of it (goal ≤ 1.2)' });
   }
   print(`A page of ${SIDE} × ${SIDE} px filled with a picture of 900 × 700 px`, rows);
+  await benchJoins();
+}
+
+/** The side of a unit whose joins are timed, px. */
+const JOINED = sized(2000, 240);
+
+/** Every way to join, and what measures joins, beside one blur of the same picture. */
+async function benchJoins(): Promise<void> {
+  const whole = Math.round(JOINED * 1.2);
+  const { data } = await sharp(await photo(whole, whole))
+    .ensureAlpha()
+    .raw()
+    .toBuffer({ resolveWithObject: true });
+  const picture = { width: whole, height: whole, data: new Uint8Array(data) };
+  const fresh = freshPictured({ asset: '', width: whole, height: whole, name: '' });
+  const region = { x: whole / 2, y: whole / 2, width: JOINED, height: JOINED, turn: 0 };
+  const steps = (how: JoinKind): Pictured => ({
+    ...fresh,
+    region,
+    join: { ...fresh.join, how, band: 2 * Math.round(JOINED / 20) },
+  });
+  const lay = { kind: 'straight' } as const;
+  const raw = { width: whole, height: whole, channels: 4 as const };
+  const blur = await median(() =>
+    sharp(data, { raw })
+      .extract({ left: 0, top: 0, width: JOINED, height: JOINED })
+      .blur(10)
+      .raw()
+      .toBuffer(),
+  );
+  const rows: Row[] = [{ what: 'libvips, a Gaussian blur (σ 10) of the same size', ms: blur }];
+  for (const how of JOIN_KINDS) {
+    const ms = await median(() => makeUnit({ picture, scale: 1 }, steps(how), lay), 3);
+    const goal = how === 'grown' ? 40 : 8;
+    rows.push({ what: `joined: ${how}`, ms, ratio: ms / blur, reference: `of it (goal ≤ ${goal})` });
+  }
+  const unit = makeUnit({ picture, scale: 1 }, steps('cut'), lay);
+  const seams = await median(() => seamsOf(unit, lay), 3);
+  rows.push({ what: 'both joins measured', ms: seams, ratio: seams / blur, reference: 'of it (goal ≤ 1)' });
+  print(`Joins of a unit of ${JOINED} × ${JOINED} px`, rows);
 }

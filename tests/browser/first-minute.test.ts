@@ -44,7 +44,7 @@ describe('an empty studio', () => {
   it('offers what to begin with, and says the steps to a first filled shape', async () => {
     await open('/');
     const offers = await page.$$eval('.beginning li', (all) => all.map((one) => one.textContent ?? ''));
-    expect(offers).toHaveLength(5);
+    expect(offers).toHaveLength(6);
     const steps = await page.$$eval('[aria-label="First steps"] li', (all) =>
       all.map((one) => one.classList.contains('done')),
     );

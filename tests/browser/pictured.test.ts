@@ -7,6 +7,7 @@ import type { ElementHandle } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { PatternDetail } from '../../src/lib/contract/data';
 import { makeUnit } from '../../src/lib/core/picture/make';
+import { coveringPicture } from '../../src/lib/core/recipe/fill';
 import { madeAsset } from '../../src/lib/core/recipe/pictured';
 import type { PicturedRecipe } from '../../src/lib/core/recipe/recipe';
 import type { Raster } from '../../src/lib/core/raster/composite';
@@ -24,7 +25,7 @@ import {
   visit,
   type Session,
 } from '../support/browser';
-import { pngOf } from '../support/pictures';
+import { pictureAsset, pngOf } from '../support/pictures';
 import { texture } from '../support/rasters';
 import { dot, place, recipe } from '../support/recipes';
 import { filledShape } from '../support/scenes';
@@ -172,6 +173,56 @@ describe('a repeat from a picture', () => {
     expect(touched).toBeGreaterThan(500);
   });
 
+  it('finds where the picture repeats by itself, and takes whole periods', async () => {
+    const light = (x: number, y: number): number =>
+      y % 45 < 5 || (x + (Math.floor(y / 45) % 2) * 40) % 80 < 5 ? 70 : 0;
+    writeFileSync(
+      file('Courses.png'),
+      await pngOf(WALL.width, WALL.height, (x, y) => [
+        ...[0, 1, 2].map(
+          (channel) => 60 + WALL.data[(y * WALL.width + x) * 4 + channel]! * 0.4 + light(x, y),
+        ),
+        255,
+      ]),
+    );
+    await begin('Courses.png');
+    await page.waitForFunction(() =>
+      document.querySelector('aside')?.textContent?.includes('repeats by itself every'),
+    );
+    await enter(page, 'Width of the region', '170');
+    await press(page, 'Whole periods');
+    const { region } = (await draft()).pictured;
+    // Bricks of 80 px in courses of 45 px, each second one shifted by half.
+    expect(region).toMatchObject({ width: 160, height: 180, turn: 0 });
+  });
+
+  it('grows a larger unit of a texture, in which the unit is harder to find', async () => {
+    const grass = texture(250, 250, 5, { light: 0 });
+    const blot = (x: number, y: number): number => (Math.hypot(x - 120, y - 130) < 26 ? 0.6 : 1);
+    writeFileSync(
+      file('Brushed.png'),
+      await pngOf(250, 250, (x, y) => [
+        ...[0, 1, 2].map((channel) => grass.data[(y * 250 + x) * 4 + channel]! * blot(x, y)),
+        255,
+      ]),
+    );
+    await begin('Brushed.png');
+    await enter(page, 'Width of the region', '248');
+    await seamNow();
+    const figure = (): Promise<number> =>
+      page.$eval('[data-repeat]', (one) => Number(one.getAttribute('data-repeat')));
+    const before = await figure();
+    await page.click('[data-how="grown"]');
+    await seamNow();
+    expect(await figure()).toBeLessThan(before);
+    const recipe = await draft();
+    expect(recipe.pictured.join).toMatchObject({ how: 'grown', times: 2 });
+    const made = await pixels(madeAsset(recipe));
+    expect([made.width, made.height]).toEqual([496, 496]);
+    await enter(page, 'Number of the try', '7');
+    expect(madeAsset(await draft())).not.toBe(madeAsset(recipe));
+  });
+
   it('keeps every step over undo and a reload', async () => {
     await begin('Harbour Wall.png');
     await enter(page, 'Turn of the region', '12');
@@ -224,6 +275,34 @@ describe('a repeat from a picture', () => {
     expect(await shown(page, 'Unit width')).toBe('3');
     expect((await draft()).unit.width).toBeCloseTo(288, 4);
     expect(await page.$eval('aside', (one) => one.textContent)).toContain('216 × 216 px');
+  });
+});
+
+describe('a picture on a layout', () => {
+  it('becomes a repeat at the size at which it lies there, and one is back on the layout after publishing', async () => {
+    const picture = await pictureAsset(WALL.width, WALL.height, wall);
+    const frame = { width: WALL.width / 2, height: WALL.height / 2 };
+    const shape = {
+      ...filledShape({ x: 10, y: 10, ...frame }),
+      name: 'Wall',
+      fills: [coveringPicture('f', picture, frame)],
+    };
+    const layout = await layoutWith([shape], { width: 400, height: 300 });
+    await visit(page, layout.path);
+    await page.click('tbody tr[tabindex] .filled');
+    await press(page, 'make a repeat …');
+    await page.waitForSelector('.photo');
+    await page.waitForFunction(() => document.querySelector('[data-seam]') !== null);
+    await enter(page, 'Width of the region', '100');
+    const recipe = await draft();
+    expect(recipe.pictured.source).toMatchObject({ asset: picture.asset, width: WALL.width });
+    expect(recipe.unit.width).toBeCloseTo(50, 3);
+    await press(page, 'Publish revision 1');
+    const field = await page.waitForSelector('dialog[open] input');
+    await field?.click({ clickCount: 3 });
+    await page.keyboard.type(`Wall ${Date.now().toString(36)}`);
+    await page.keyboard.press('Enter');
+    await page.waitForFunction((path) => location.pathname === path, {}, layout.path);
   });
 });
 

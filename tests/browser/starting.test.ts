@@ -131,7 +131,7 @@ describe('a start that cannot be', () => {
     copyFileSync(whole, file);
     expect(
       spawnSync(process.execPath, ['build-workers/check.js', 'check', data], { encoding: 'utf8' }).stdout,
-    ).toMatch(/patterns: 49 of 49 can be read[\s\S]*Nothing is wrong\./);
+    ).toMatch(/patterns: 55 of 55 can be read[\s\S]*Nothing is wrong\./);
   });
 
   it('copies what can be read of a damaged database into a new folder', async () => {
@@ -144,15 +144,15 @@ describe('a start that cannot be', () => {
     const check = spawnSync(process.execPath, ['build-workers/check.js', 'check', data], {
       encoding: 'utf8',
     });
-    expect(check.stdout).toMatch(/patterns: 48 of 49 can be read[\s\S]*is damaged/);
+    expect(check.stdout).toMatch(/patterns: 54 of 55 can be read[\s\S]*is damaged/);
     const to = join(folder(), 'saved');
     const saved = spawnSync(process.execPath, ['build-workers/check.js', 'save', data, to], {
       encoding: 'utf8',
     });
-    expect(saved.stdout).toMatch(/pattern: 49 rows[\s\S]*What could be read lies in/);
+    expect(saved.stdout).toMatch(/pattern: 55 rows[\s\S]*What could be read lies in/);
     const again = await started(to);
     const { body } = await api('GET', '/patterns?limit=100', undefined, again.address);
-    expect((body as { total: number }).total).toBe(49);
+    expect((body as { total: number }).total).toBe(55);
   });
 
   it.skipIf(process.getuid?.() === 0)('says that a folder may not be written to', async () => {
@@ -187,13 +187,13 @@ describe('a start that cannot be', () => {
     await ended(child, 'SIGTERM');
     const client = new Database(join(data, 'isle.db'));
     client.exec(`DELETE FROM __drizzle_migrations WHERE created_at = (SELECT max(created_at) FROM __drizzle_migrations);
-      DROP TABLE setting; ALTER TABLE revision ADD COLUMN thumbnail_key text`);
+      DROP TABLE made_picture; DROP TABLE made_file`);
     client.close();
     const { address } = await started(data);
     expect(
       ((await api('GET', '/patterns?limit=1', undefined, address)).body as { total: number }).total,
-    ).toBe(49);
-    expect(readdirSync(data).filter((name) => /^isle-0005_unit-.*\.db$/.test(name))).toHaveLength(1);
+    ).toBe(55);
+    expect(readdirSync(data).filter((name) => /^isle-0006_keys-.*\.db$/.test(name))).toHaveLength(1);
   });
 });
 

@@ -85,7 +85,7 @@ describe('a recipe from a picture', () => {
       'with a band that is too wide',
       {
         region: { x: 90, y: 70, width: 40, height: 40, turn: 0 },
-        join: { on: true, how: 'cut' as const, band: 60, feather: 0 },
+        join: { on: true, how: 'cut' as const, band: 60, feather: 0, times: 2, seed: 1 },
       },
       /band is wider than the region/,
     ],

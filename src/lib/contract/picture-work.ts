@@ -1,4 +1,6 @@
 import type { PlaneGroup } from '../core/lattice/groups';
+import type { Size } from '../core/lattice/size';
+import type { RepeatFigure } from '../core/picture/repeat';
 import type { Seams } from '../core/picture/seam';
 import type { JoinKind, MadeBy } from '../core/recipe/pictured';
 
@@ -13,8 +15,10 @@ export type PictureWork = {
   unit: { ask: MadeBy & { scale: number }; reply: Pixels & { histogram: number[] } };
   /** The region in each plane group, as small repeats. */
   tray: { ask: MadeBy & { groups: readonly PlaneGroup[]; side: number }; reply: Pixels[] };
+  /** How far apart the picture repeats by itself, px of it; `null` where it does not. */
+  period: { ask: null; reply: { across: number | null; down: number | null } };
   /** The joins before and after, and what each way to join would come to. */
-  judge: { ask: MadeBy & { most: number }; reply: Judged };
+  judge: { ask: MadeBy & { most: number; size: Size; distances: readonly number[] }; reply: Judged };
 };
 
 /** Figures of the joins of a repeat: without a join, as it is now, and with each way to join (`null` where none is). */
@@ -24,4 +28,6 @@ export type Judged = {
   ways: Record<JoinKind, number> | null;
   /** The share of pixels that no join touches, 0 to 1. */
   untouched: number;
+  /** How strongly the unit is found from each distance, nearest first. */
+  repeat: RepeatFigure[];
 };

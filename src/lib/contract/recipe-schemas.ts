@@ -278,6 +278,8 @@ const pictured = {
       on: Joi.boolean().required(),
       how: one(...JOIN_KINDS),
       ...numbers('band', 'feather'),
+      times: Joi.number().integer().required(),
+      seed: Joi.number().integer().required(),
     }).required(),
   }).required(),
 };

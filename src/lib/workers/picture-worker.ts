@@ -1,14 +1,20 @@
 import type { Judged, PictureWork, Pixels } from '../contract/picture-work';
 import { regionFor } from '../core/lattice/fold';
 import { joins, makeUnit, type AtHand } from '../core/picture/make';
-import { seamsOf } from '../core/picture/seam';
-import { JOIN_KINDS, madeSize, type MadeBy } from '../core/recipe/pictured';
+import { ownPeriod } from '../core/picture/period';
+import { repeatFigure } from '../core/picture/repeat';
+import { seamsOf, type Seams } from '../core/picture/seam';
+import { JOIN_KINDS, madeSize, type JoinKind, type MadeBy } from '../core/recipe/pictured';
 import type { Raster } from '../core/raster/composite';
+import { resample } from '../core/raster/resample';
 
 /** The work of the picture view, off the page's thread: the same code that makes the picture at full size. */
 type Workers = { [K in keyof PictureWork]: (ask: PictureWork[K]['ask']) => PictureWork[K]['reply'] };
 
 let atHand: AtHand | null = null;
+
+/** Periods are looked for in a picture of so many px a side at most. */
+const PERIOD_SIDE = 900;
 
 const make = ({ pictured, lay }: MadeBy, scale: number): Raster => {
   if (!atHand) throw new Error('There is no picture yet.');
@@ -34,35 +40,49 @@ const WORK: Workers = {
       return pixelsOf(make({ pictured: steps, lay: { kind: 'straight' } }, side / Math.min(width, height)));
     });
   },
-  judge({ most, ...steps }): Judged {
+  period() {
+    if (!atHand) return { across: null, down: null };
+    const { picture, scale } = atHand;
+    const fit = Math.min(1, PERIOD_SIDE / Math.max(picture.width, picture.height));
+    const [width, height] = [Math.round(picture.width * fit), Math.round(picture.height * fit)];
+    const { across, down } = ownPeriod(fit < 1 ? resample(picture, width, height) : picture);
+    const px = (length: number | undefined, own: number, seen: number): number | null =>
+      length === undefined ? null : (length * own) / seen / scale;
+    return {
+      across: px(across?.length, picture.width, width),
+      down: px(down?.length, picture.height, height),
+    };
+  },
+  judge({ most, size, distances, ...steps }): Judged {
     const { pictured, lay } = steps;
-    const size = madeSize(pictured);
-    const scale = Math.min(1, most / Math.max(size.width, size.height));
-    const band = pictured.join.band * scale;
-    const bare = { ...pictured, join: { ...pictured.join, on: false } };
+    const { join } = pictured;
+    const bare = { ...pictured, join: { ...join, on: false } };
+    const plain = madeSize(bare);
+    const scale = Math.min(1, most / Math.max(plain.width, plain.height));
     const before = seamsOf(make({ pictured: bare, lay }, scale), lay);
-    const joined = joins(pictured);
-    const figure = (how: (typeof JOIN_KINDS)[number]) =>
-      seamsOf(
-        make({ pictured: { ...pictured, join: { ...pictured.join, on: true, how } }, lay }, scale),
-        lay,
-        band,
+    const way = (how: JoinKind): { unit: Raster; seams: Seams } => {
+      const straight = how === 'grown' ? ({ kind: 'straight' } as const) : lay;
+      const unit = make(
+        { pictured: { ...pictured, join: { ...join, on: true, how } }, lay: straight },
+        scale,
       );
-    const each = pictured.symmetry.on ? null : JOIN_KINDS.map((how) => [how, figure(how)] as const);
-    const now = (joined && each?.find(([how]) => how === pictured.join.how)?.[1]) || before;
-    const [inner, outer] = [
-      (size.width - pictured.join.band) * (size.height - pictured.join.band),
-      size.width * size.height,
-    ];
+      return { unit, seams: seamsOf(unit, straight, how === 'grown' ? 0 : join.band * scale) };
+    };
+    const each = pictured.symmetry.on ? null : new Map(JOIN_KINDS.map((how) => [how, way(how)] as const));
+    const joined = joins(pictured) ? each?.get(join.how) : undefined;
+    const unit = joined?.unit ?? make(steps, scale);
+    const inner = (plain.width - join.band) * (plain.height - join.band);
     return {
       before,
-      now,
-      ways: each && {
-        fade: each[0]![1].figure,
-        cut: each[1]![1].figure,
-        level: each[2]![1].figure,
-      },
-      untouched: joined ? Math.max(0, inner / outer) : 1,
+      now: joined?.seams ?? before,
+      ways:
+        each &&
+        (Object.fromEntries([...each].map(([how, { seams }]) => [how, seams.figure])) as Record<
+          JoinKind,
+          number
+        >),
+      untouched: !joined ? 1 : join.how === 'grown' ? 0 : Math.max(0, inner / (plain.width * plain.height)),
+      repeat: distances.map((distance) => repeatFigure(unit, size, distance)),
     };
   },
 };

@@ -1,9 +1,10 @@
 import { apply, chain, scaling, type Affine } from '../geom/affine';
 import { clamp } from '../num/tolerance';
-import { groupOf, madeSize, type Pictured, type PictureLay } from '../recipe/pictured';
+import { groupOf, grows, madeSize, type Pictured, type PictureLay } from '../recipe/pictured';
 import type { Raster } from '../raster/composite';
 import { smoothPart } from './fourier';
 import { Folder, foldOf } from '../lattice/fold';
+import { grow } from './grow';
 import { joinDown, transposed } from './join';
 import { mirrored, regionMatrix, sampleCubic, type Sample } from './patch';
 import { toneChange } from './tone';
@@ -21,11 +22,14 @@ export const joins = (pictured: Pictured): boolean => pictured.join.on && groupO
 export function makeUnit(at: AtHand, pictured: Pictured, lay: PictureLay, scale = 1): Raster {
   const look = lookOf(at, pictured);
   if (groupOf(pictured) !== 'p1') return folded(look, pictured, scale);
-  const { width, height } = madeSize(pictured, scale);
+  const times = grows(pictured) ? pictured.join.times : 1;
+  const made = madeSize(pictured, scale);
+  const { width, height } = { width: made.width / times, height: made.height / times };
   const cut = (margin: number): Raster =>
     wholePixels(at, pictured, { width, height }, margin, margin) ??
     cropped(look, pictured, { width, height }, margin, margin);
   if (!joins(pictured)) return cut(0);
+  if (grows(pictured)) return grow(cut(0), pictured.join.times, pictured.join.seed);
   const band = clamp(pictured.join.band * scale, 2, Math.min(width, height));
   const margin = Math.ceil(band / 2);
   // One picture after the other is joined: first the edges along which nothing shifts, over the margins of the others too.

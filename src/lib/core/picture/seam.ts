@@ -24,6 +24,8 @@ const FAINT = 1.25;
 const PLAIN = 1.8;
 /** A step below this, in L, a and b of OKLab times 100, is not seen: a quarter of a just noticeable difference. */
 const UNSEEN = 0.5;
+/** A size is left out where fewer squares than this lie along a side: so few say nothing. */
+const FEWEST = 12;
 /** Places of the line along a join. */
 const PLACES = 48;
 
@@ -32,30 +34,71 @@ const PLACES = 48;
  * the band are looked at too: what is not seen at the edge may be seen beside it.
  */
 export function seamsOf(unit: Raster, lay: PictureLay, band = 0): Seams {
-  const lab = labOf(unit);
-  const sideways = transposedLab(lab);
-  const across = measure(sideways, lay.kind === 'half-drop' ? Math.round(lay.step * unit.height) : 0, band);
-  const down = measure(lab, lay.kind === 'brick' ? Math.round(lay.step * unit.width) : 0, band);
+  const sums = sumsOf(unit);
+  const across = measure(new Joint(sums, 'across'), lay.kind === 'half-drop' ? lay.step : 0, band);
+  const down = measure(new Joint(sums, 'down'), lay.kind === 'brick' ? lay.step : 0, band);
   const worse = across.figure >= down.figure ? across : down;
   const word =
     across.word === 'flat' && down.word === 'flat' ? 'flat' : worse.word === 'flat' ? 'none' : worse.word;
   return { across, down, figure: worse.figure, word };
 }
 
-type Lab = { width: number; height: number; channels: Float32Array[] };
+/** Sums over everything left of and above each pixel in L, a and b of OKLab times 100; one row and column more than the picture. */
+type Sums = { width: number; height: number; channels: Float64Array[] };
 
-/** The join between the last row and the first, which lies `shift` px further right in the next unit. */
-function measure(lab: Lab, shift: number, band: number): SeamFigure {
-  const sums = lab.channels.map((channel) => summed(channel, lab.width, lab.height));
+/** A picture seen along one of its joins: `length` px along it, `depth` px from one join to the next. */
+class Joint {
+  readonly length: number;
+  readonly depth: number;
+  /** How far apart neighbours along the join, and across it, lie in the sums. */
+  private readonly along: number;
+  private readonly over: number;
+
+  constructor(
+    private readonly sums: Sums,
+    which: 'across' | 'down',
+  ) {
+    const { width, height } = sums;
+    const row = width + 1;
+    [this.length, this.depth] = which === 'down' ? [width, height] : [height, width];
+    [this.along, this.over] = which === 'down' ? [1, row] : [row, 1];
+  }
+
+  /** The squared step between a square of `size` px and the one at another place, which may lie over the end. */
+  step(from: number, above: number, to: number, below: number, size: number): number {
+    let sum = 0;
+    for (const channel of this.sums.channels)
+      sum += (this.mean(channel, to, below, size) - this.mean(channel, from, above, size)) ** 2;
+    return sum;
+  }
+
+  private mean(channel: Float64Array, at: number, deep: number, size: number): number {
+    const from = ((at % this.length) + this.length) % this.length;
+    const first = Math.min(size, this.length - from);
+    const whole = this.part(channel, from, deep, first, size);
+    if (first === size) return whole / (size * size);
+    return (whole + this.part(channel, 0, deep, size - first, size)) / (size * size);
+  }
+
+  private part(channel: Float64Array, at: number, deep: number, wide: number, size: number): number {
+    const start = at * this.along + deep * this.over;
+    const [end, under] = [wide * this.along, size * this.over];
+    return channel[start + end + under]! - channel[start + under]! - channel[start + end]! + channel[start]!;
+  }
+}
+
+/** The join between the last line and the first, which lies `step` of the length further along in the next unit. */
+function measure(joint: Joint, step: number, band: number): SeamFigure {
+  const shift = Math.round(step * joint.length);
   let figure = 0;
   let line: SeamPlace[] = [];
   let flat = true;
   for (const size of SIZES) {
-    if (size * 8 > Math.min(lab.width, lab.height)) break;
-    const usual = inner(lab, sums, size);
+    if (size * FEWEST > Math.min(joint.length, joint.depth)) break;
+    const usual = inner(joint, size);
     const floor = Math.max(usual, UNSEEN);
-    for (const offset of offsetsOf(lab, size, band)) {
-      const steps = joint(lab, sums, size, shift, offset);
+    for (const offset of offsetsOf(joint, size, band)) {
+      const steps = stepsAt(joint, size, shift, offset);
       const here = rootMean(steps);
       if (usual > UNSEEN / 4 || here > UNSEEN) flat = false;
       const ratio = here / floor;
@@ -72,8 +115,8 @@ function measure(lab: Lab, shift: number, band: number): SeamFigure {
 const BAND_SIZE = 4;
 
 /** The lines that are looked at for one size: the edge, and those of the band that squares of the size lie beside. */
-function offsetsOf({ height }: Lab, size: number, band: number): number[] {
-  const reach = size < BAND_SIZE ? 0 : Math.min(Math.floor(band / 2), Math.floor(height / 2) - size);
+function offsetsOf({ depth }: Joint, size: number, band: number): number[] {
+  const reach = size < BAND_SIZE ? 0 : Math.min(Math.floor(band / 2), Math.floor(depth / 2) - size);
   const offsets = [0];
   for (let offset = size; offset <= reach; offset += size) offsets.push(offset, -offset);
   return offsets;
@@ -91,118 +134,77 @@ function alongOf(steps: Float64Array, floor: number): SeamPlace[] {
   });
 }
 
-/** Squared steps across a line `offset` px below the join, between squares of `size` px at each side of it. */
-function joint(
-  { width, height }: Lab,
-  sums: Float64Array[],
-  size: number,
-  shift: number,
-  offset: number,
-): Float64Array {
-  const count = Math.floor(width / size);
-  const steps = new Float64Array(count);
-  // What lies above the join is the end of this unit, what lies below it the beginning of the next.
-  const [over, under] = [offset - size, offset].map((row) =>
-    row < 0 ? { row: height + row, shift: 0 } : { row, shift },
-  ) as [{ row: number; shift: number }, { row: number; shift: number }];
-  for (let index = 0; index < count; index += 1) {
-    const x = index * size;
-    for (const sum of sums) {
-      const above = wrapped(sum, width, x - over.shift, over.row, size);
-      const below = wrapped(sum, width, x - under.shift, under.row, size);
-      steps[index]! += (below - above) ** 2;
-    }
-  }
-  return steps;
+/** Squared steps across a line `offset` px beyond the join, between squares of `size` px at each side of it. */
+function stepsAt(joint: Joint, size: number, shift: number, offset: number): Float64Array {
+  const { length, depth } = joint;
+  // What lies before the join is the end of this unit, what lies beyond it the beginning of the next.
+  const placed = (line: number): { deep: number; shift: number } =>
+    line < 0 ? { deep: depth + line, shift: 0 } : { deep: line, shift };
+  const [before, beyond] = [placed(offset - size), placed(offset)];
+  return Float64Array.from({ length: Math.floor(length / size) }, (_, index) => {
+    const at = index * size;
+    return joint.step(at - before.shift, before.deep, at - beyond.shift, beyond.deep, size);
+  });
 }
 
 /**
- * The usual step between squares of `size` px that lie over each other within the picture: what nine tenths of its lines
- * stay under, each as the root of its mean square. So a picture with lines of its own needs a plainer join to show one.
+ * The usual step between squares of `size` px that lie beside each other within the picture: what nine tenths of its
+ * lines stay under, each as the root of its mean square. So a picture with lines of its own needs a plainer join to show
+ * one.
  */
-function inner({ width, height }: Lab, sums: Float64Array[], size: number): number {
-  const count = Math.floor(width / size);
-  const rows = Math.floor(height / size) - 1;
-  const every = Math.max(1, Math.floor(rows / MOST_LINES));
-  const lines: number[] = [];
-  for (let row = 0; row < rows; row += every) {
+function inner(joint: Joint, size: number): number {
+  const count = Math.floor(joint.length / size);
+  const lines = Math.floor(joint.depth / size) - 1;
+  const every = Math.max(1, Math.floor(lines / MOST_LINES));
+  const found: number[] = [];
+  for (let line = 0; line < lines; line += every) {
     let sum = 0;
     for (let index = 0; index < count; index += 1)
-      for (const channel of sums) {
-        const x = index * size;
-        const below = square(channel, width, x, (row + 1) * size, size);
-        sum += (below - square(channel, width, x, row * size, size)) ** 2;
-      }
-    lines.push(Math.sqrt(sum / Math.max(1, count)));
+      sum += joint.step(index * size, line * size, index * size, (line + 1) * size, size);
+    found.push(Math.sqrt(sum / Math.max(1, count)));
   }
-  lines.sort((one, other) => one - other);
-  return lines[Math.min(lines.length - 1, Math.floor(lines.length * 0.9))] ?? 0;
+  found.sort((one, other) => one - other);
+  return found[Math.min(found.length - 1, Math.floor(found.length * 0.9))] ?? 0;
 }
 
 /** So many lines tell what is usual. */
 const MOST_LINES = 128;
 
-/** Sums over everything left of and above each pixel, one row and column more than the picture. */
-function summed(channel: Float32Array, width: number, height: number): Float64Array {
-  const wide = width + 1;
-  const sums = new Float64Array(wide * (height + 1));
-  for (let y = 0; y < height; y += 1) {
-    let row = 0;
-    for (let x = 0; x < width; x += 1) {
-      row += channel[y * width + x]!;
-      sums[(y + 1) * wide + x + 1] = sums[y * wide + x + 1]! + row;
-    }
-  }
-  return sums;
-}
+/** Cube roots of 0 … 1: finer than the steps of eight bits are in linear light. */
+const ROOTS = Float32Array.from({ length: 65_536 }, (_, at) => Math.cbrt(at / 65_535));
 
-function square(sums: Float64Array, width: number, x: number, y: number, size: number, wide = size): number {
+/** What each channel of eight bits adds to the three responses of OKLab (Ottosson 2020), as places in {@link ROOTS}. */
+const RESPONSES = [
+  [0.4122214708, 0.5363325363, 0.0514459929],
+  [0.2119034982, 0.6806995451, 0.1073969566],
+  [0.0883024619, 0.2817188376, 0.6299787005],
+].map((weights) => weights.map((weight) => Float64Array.from(LINEAR, (value) => value * weight * 65_535)));
+
+/** What is clear counts as the mid grey that it is laid over here, so that it has one colour. */
+function sumsOf({ width, height, data }: Raster): Sums {
   const row = width + 1;
-  const [top, bottom] = [y * row, (y + size) * row];
-  return (
-    (sums[bottom + x + wide]! - sums[bottom + x]! - sums[top + x + wide]! + sums[top + x]!) / (size * wide)
-  );
-}
-
-/** A square that may lie over the right edge and go on at the left one. */
-function wrapped(sums: Float64Array, width: number, x: number, y: number, size: number): number {
-  const from = ((x % width) + width) % width;
-  if (from + size <= width) return square(sums, width, from, y, size);
-  const first = width - from;
-  return (
-    (square(sums, width, from, y, size, first) * first +
-      square(sums, width, 0, y, size, size - first) * (size - first)) /
-    size
-  );
-}
-
-/** OKLab (Ottosson 2020) times 100, premultiplied colour over mid grey, so that what is clear has one colour. */
-function labOf({ width, height, data }: Raster): Lab {
-  const channels = [0, 1, 2].map(() => new Float32Array(width * height));
-  for (let at = 0; at < width * height; at += 1) {
-    const rest = 0.5 * (255 - data[at * 4 + 3]!);
-    const part = (channel: number): number =>
-      LINEAR[Math.min(255, Math.round(data[at * 4 + channel]! + rest))]!;
-    const [r, g, b] = [part(0), part(1), part(2)];
-    const l = Math.cbrt(0.4122214708 * r + 0.5363325363 * g + 0.0514459929 * b);
-    const m = Math.cbrt(0.2119034982 * r + 0.6806995451 * g + 0.1073969566 * b);
-    const s = Math.cbrt(0.0883024619 * r + 0.2817188376 * g + 0.6299787005 * b);
-    channels[0]![at] = 100 * (0.2104542553 * l + 0.793617785 * m - 0.0040720468 * s);
-    channels[1]![at] = 100 * (1.9779984951 * l - 2.428592205 * m + 0.4505937099 * s);
-    channels[2]![at] = 100 * (0.0259040371 * l + 0.7827717662 * m - 0.808675766 * s);
+  const channels = [0, 1, 2].map(() => new Float64Array(row * (height + 1)));
+  const [lights, greens, blues] = channels as [Float64Array, Float64Array, Float64Array];
+  const [[lr, lg, lb], [mr, mg, mb], [sr, sg, sb]] = RESPONSES as [Three, Three, Three];
+  for (let y = 0; y < height; y += 1) {
+    let [l, a, b] = [0, 0, 0];
+    for (let x = 0; x < width; x += 1) {
+      const at = (y * width + x) * 4;
+      const rest = (255 - data[at + 3]!) >> 1;
+      const [red, green, blue] = [data[at]! + rest, data[at + 1]! + rest, data[at + 2]! + rest];
+      const long = ROOTS[(lr[red]! + lg[green]! + lb[blue]! + 0.5) | 0]!;
+      const middle = ROOTS[(mr[red]! + mg[green]! + mb[blue]! + 0.5) | 0]!;
+      const short = ROOTS[(sr[red]! + sg[green]! + sb[blue]! + 0.5) | 0]!;
+      l += 100 * (0.2104542553 * long + 0.793617785 * middle - 0.0040720468 * short);
+      a += 100 * (1.9779984951 * long - 2.428592205 * middle + 0.4505937099 * short);
+      b += 100 * (0.0259040371 * long + 0.7827717662 * middle - 0.808675766 * short);
+      const to = (y + 1) * row + x + 1;
+      lights[to] = lights[to - row]! + l;
+      greens[to] = greens[to - row]! + a;
+      blues[to] = blues[to - row]! + b;
+    }
   }
   return { width, height, channels };
 }
 
-function transposedLab({ width, height, channels }: Lab): Lab {
-  return {
-    width: height,
-    height: width,
-    channels: channels.map((channel) => {
-      const out = new Float32Array(channel.length);
-      for (let y = 0; y < height; y += 1)
-        for (let x = 0; x < width; x += 1) out[x * height + y] = channel[y * width + x]!;
-      return out;
-    }),
-  };
-}
+type Three = [Float64Array, Float64Array, Float64Array];

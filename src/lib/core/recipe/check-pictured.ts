@@ -1,7 +1,7 @@
 import { regionAspect } from '../lattice/fold';
 import { lengthRange, range, SHARE } from './check-parts';
 import { LIMITS } from './limits';
-import { groupOf, madeSize, PICTURED_LIMITS, type Pictured, type Tone } from './pictured';
+import { groupOf, grows, madeSize, PICTURED_LIMITS, type Pictured, type Tone } from './pictured';
 import type { Problem } from './problem';
 import type { PicturedRecipe } from './recipe';
 
@@ -11,11 +11,11 @@ export function checkPictured(recipe: PicturedRecipe, problems: Problem[]): void
   lengthRange(unit.width, LIMITS.unitSide, measure, 'unit.width', 'The unit width', problems);
   lengthRange(unit.height, LIMITS.unitSide, measure, 'unit.height', 'The unit height', problems);
   if (lay.kind !== 'straight') range(lay.step, { least: 0, most: 1 }, 'lay.step', 'The step', problems);
-  if (pictured.symmetry.on && lay.kind !== 'straight')
+  if ((pictured.symmetry.on || grows(pictured)) && lay.kind !== 'straight')
     problems.push({
       code: 'no_room',
       path: 'lay',
-      message: 'A symmetry lays its units straight; lay them straight, or switch the symmetry off.',
+      message: `A ${pictured.symmetry.on ? 'symmetry' : 'grown unit'} is laid straight; lay it straight, or choose another way.`,
     });
   checkRegion(pictured, problems);
   checkTone(pictured.tone, problems);
@@ -85,8 +85,10 @@ function checkTone(tone: Tone, problems: Problem[]): void {
 function checkJoin({ join, region }: Pictured, problems: Problem[]): void {
   range(join.band, PICTURED_LIMITS.band, 'pictured.join.band', 'The band', problems);
   range(join.feather, PICTURED_LIMITS.feather, 'pictured.join.feather', 'The feather', problems);
+  range(join.times, PICTURED_LIMITS.times, 'pictured.join.times', 'How much larger it grows', problems);
+  range(join.seed, PICTURED_LIMITS.seed, 'pictured.join.seed', 'The number of the try', problems);
   const most = Math.min(region.width, region.height);
-  if (join.on && join.band > most)
+  if (join.on && join.how !== 'grown' && join.band > most)
     problems.push({
       code: 'no_room',
       path: 'pictured.join.band',

@@ -54,11 +54,19 @@ export type Tone = {
  * How opposite edges are made to meet within a band of `band` px of the made picture, half of it at each side; beyond it
  * nothing is touched. `fade` blends what goes on beyond the region with what begins at its other edge and keeps the
  * contrast; `cut` looks for the line along which the two differ least, softened over `feather` px; `level` keeps all
- * detail and takes the difference in brightness and colour away.
+ * detail and takes the difference in brightness and colour away; `grown` knows no band: it makes a unit `times` as large
+ * from patches of the region, others for each `seed`.
  */
-export type Join = { on: boolean; how: JoinKind; band: number; feather: number };
+export type Join = {
+  on: boolean;
+  how: JoinKind;
+  band: number;
+  feather: number;
+  times: number;
+  seed: number;
+};
 
-export const JOIN_KINDS = ['fade', 'cut', 'level'] as const;
+export const JOIN_KINDS = ['fade', 'cut', 'level', 'grown'] as const;
 export type JoinKind = (typeof JOIN_KINDS)[number];
 
 /** How the units of a made picture are laid: each row along or each column down by `step` of the unit. */
@@ -85,6 +93,8 @@ export const PICTURED_LIMITS = {
   region: { least: 8, most: 40_000 },
   band: { least: 2, most: 4000 },
   feather: { least: 0, most: 8 },
+  times: { least: 2, most: 4 },
+  seed: { least: 0, most: 9999 },
   exposure: { least: -4, most: 4 },
   middle: { least: 0.1, most: 10 },
   level: { least: 0, most: 255 },
@@ -101,7 +111,14 @@ export function freshPictured(source: SourcePicture): Pictured {
     region: { x: source.width / 2, y: source.height / 2, width: side, height: side, turn: 0 },
     symmetry: { on: false, group: 'p4mm' },
     tone: PLAIN_TONE,
-    join: { on: true, how: 'cut', band: freshBand({ width: side, height: side }), feather: 4 },
+    join: {
+      on: true,
+      how: 'cut',
+      band: freshBand({ width: side, height: side }),
+      feather: 4,
+      times: 2,
+      seed: 1,
+    },
   };
 }
 
@@ -112,15 +129,20 @@ export const freshBand = ({ width, height }: Size): number =>
 /** The group that a repeat is made in: a region as it is where symmetry is off. */
 export const groupOf = ({ symmetry }: Pictured): PlaneGroup => (symmetry.on ? symmetry.group : 'p1');
 
+/** Whether the unit is grown to more than the region. */
+export const grows = ({ join, symmetry }: Pictured): boolean =>
+  join.on && join.how === 'grown' && !symmetry.on;
+
 /** The steps that a unit is made by; what it is used for, its size in the end and its ground are no part of them. */
 export type MadeBy = { pictured: Pictured; lay: PictureLay };
 
 /** How many px the unit that is made has, at `scale` px to one of the region's. */
 export function madeSize(pictured: Pictured, scale = 1): Size {
   const { cell } = foldOf(groupOf(pictured), pictured.region);
+  const times = grows(pictured) ? pictured.join.times : 1;
   return {
-    width: Math.max(1, Math.round(cell.width * scale)),
-    height: Math.max(1, Math.round(cell.height * scale)),
+    width: times * Math.max(1, Math.round(cell.width * scale)),
+    height: times * Math.max(1, Math.round(cell.height * scale)),
   };
 }
 
@@ -142,7 +164,7 @@ export function madeAsset({ pictured, lay }: MadeBy): string {
     [region.x, region.y, region.width, region.height, region.turn],
     group,
     tone.on ? Object.entries(numbers).sort(([one], [other]) => (one < other ? -1 : 1)) : null,
-    joined ? [join.how, join.band, join.feather] : null,
+    joined ? [join.how, ...(grows(pictured) ? [join.times, join.seed] : [join.band, join.feather])] : null,
     joined && lay.kind !== 'straight' ? [lay.kind, lay.step] : null,
   ];
   return bytesToHex(sha256(utf8ToBytes(JSON.stringify(steps))));

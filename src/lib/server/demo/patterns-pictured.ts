@@ -126,7 +126,7 @@ function recipeOf(
     region,
     symmetry: { on: group !== undefined, group: group ?? 'p4mm' },
     tone: { ...PLAIN_TONE, ...plan.tone },
-    join: { on: true, how, band, feather: 4 },
+    join: { on: true, how, band, feather: 4, times: 2, seed: 1 },
   };
   const made = madeSize(pictured);
   const unitWidth = toPx(plan.width, 'mm');

@@ -21,6 +21,7 @@
   import { FRESH_COLOUR } from './fresh-fills';
   import { sayFill } from './fills';
   import { gestureOf } from './numbers';
+  import { repeatAddress } from '../picture/address';
   import { putGradient } from './steer';
   import { takePicture } from './pictures';
 
@@ -177,7 +178,16 @@
         />
       </div>
       {#if fill.kind === 'pattern'}<PatternCells {editor} {fill} {palettes} />{/if}
-      {#if fill.kind === 'picture'}<Sharpness {fill} unit={editor.doc.measure} />{/if}
+      {#if fill.kind === 'picture'}
+        <Sharpness {fill} unit={editor.doc.measure} />
+        <div class="cell">
+          <span>Picture</span>
+          <a
+            href={repeatAddress(fill, subject)}
+            title="A region of it becomes a pattern; after publishing you are back here">make a repeat …</a
+          >
+        </div>
+      {/if}
     {/if}
   {/if}
   {#if !narrow}

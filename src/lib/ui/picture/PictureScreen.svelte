@@ -68,9 +68,9 @@
     return () => clearTimeout(wait);
   });
   $effect(() => {
-    const { pictured, lay } = recipe;
+    const { pictured, lay, unit } = recipe;
     if (!maker.ready || editor.history.inGesture || editor.problems.length > 0) return;
-    const wait = setTimeout(() => maker.judge({ pictured, lay }), 250);
+    const wait = setTimeout(() => maker.judge({ pictured, lay }, unit), 250);
     return () => clearTimeout(wait);
   });
   $effect(() => {

@@ -1,11 +1,13 @@
 <script lang="ts">
   import type { SeamFigure, SeamWord } from '$lib/core/picture/seam';
-  import type { Maker } from './maker.svelte';
+  import { DISTANCES, type Maker } from './maker.svelte';
 
   /** What the joins are, before and now, with the line along the worse one: where it is seen most. */
   let { maker }: { maker: Maker } = $props();
 
   const judged = $derived(maker.judged);
+  /** From which of the distances. */
+  let from = $state(1);
   const worse = $derived.by((): { edge: string; seam: SeamFigure } | null => {
     if (!judged) return null;
     const { across, down } = judged.now;
@@ -51,6 +53,24 @@
     <p class="small">
       <span>{worse.edge}</span><span>{maker.judging ? 'measuring …' : '1: as much as within it'}</span>
     </p>
+    {@const seen = judged.repeat[from]}
+    {#if seen}
+      <p>
+        <span>
+          Unit seen from
+          <select
+            aria-label="Distance"
+            value={from}
+            onchange={(event) => (from = Number(event.currentTarget.value))}
+          >
+            {#each DISTANCES as { metres }, index (metres)}<option value={index}>{metres} m</option>{/each}
+          </select>
+        </span>
+        <strong class="mono {seen.word}" data-repeat={seen.figure}
+          >{seen.word}, {seen.figure.toFixed(2)}</strong
+        >
+      </p>
+    {/if}
   {:else}
     <p><span>Join</span><span>measuring …</span></p>
   {/if}

@@ -8,6 +8,7 @@ import {
   freshBand,
   freshPictured,
   groupOf,
+  grows,
   madeSize,
   PICTURED_LIMITS,
   type Pictured,
@@ -97,13 +98,26 @@ export class PictureEditor extends PatternKeeper {
     this.change((from) => {
       const pictured = change(from.pictured);
       const resized = sized({ ...from, pictured }, densityOf(from));
-      return pictured.symmetry.on ? { ...resized, lay: { kind: 'straight' } } : resized;
+      return pictured.symmetry.on || grows(pictured) ? { ...resized, lay: { kind: 'straight' } } : resized;
     }, live);
   }
 
   /** Puts the region somewhere else, or makes it another size: always one that its symmetry can take. */
   region(change: (from: Region) => Region, live = false): void {
     this.steps((from) => withRegion(from, change(from.region)), live);
+  }
+
+  /** Makes the region as many whole periods of the picture as fit it best, upright. */
+  toPeriods({ across, down }: { across: number | null; down: number | null }): void {
+    const whole = (side: number, period: number | null): number =>
+      period === null ? side : Math.max(1, Math.round(side / period)) * period;
+    this.square = false;
+    this.region((from) => ({
+      ...from,
+      turn: 0,
+      width: whole(from.width, across),
+      height: whole(from.height, down),
+    }));
   }
 
   setSymmetry(on: boolean, group = this.pictured.pictured.symmetry.group): void {

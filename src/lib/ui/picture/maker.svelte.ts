@@ -1,6 +1,8 @@
 import { pictureAddress } from '$lib/core/svg/paint';
 import { PLANE_GROUPS, type PlaneGroup } from '$lib/core/lattice/groups';
 import { madeSize, type MadeBy } from '$lib/core/recipe/pictured';
+import type { Size } from '$lib/core/lattice/size';
+import { toPx } from '$lib/core/num/length';
 import type { Judged, Pixels, PictureWork } from '$lib/contract/picture-work';
 import { PictureWorker, Stopped } from '$lib/workers/client';
 
@@ -8,6 +10,9 @@ import { PictureWorker, Stopped } from '$lib/workers/client';
 const MOST_SIDE = 2400;
 /** Joins are measured on a unit of so many px a side at most. */
 const JUDGED_SIDE = 640;
+/** From where a repeat is looked at: in reach, across a room, across a street. */
+export const DISTANCES = [0.5, 2, 5].map((metres) => ({ metres, px: toPx(metres * 1000, 'mm') }));
+
 /** The shorter side of a repeat in the tray, px. */
 const TRAY_SIDE = 46;
 
@@ -17,6 +22,8 @@ export class Maker {
   unit: (Pixels & { histogram: number[] }) | null = $state.raw(null);
   tray: ReadonlyMap<PlaneGroup, Pixels> = $state.raw(new Map());
   judged: Judged | null = $state.raw(null);
+  /** How far apart the picture repeats by itself, once that was looked for. */
+  period: PictureWork['period']['reply'] | null = $state.raw(null);
   /** Why the picture cannot be shown. */
   fault: string | null = $state(null);
   ready = $state(false);
@@ -43,6 +50,9 @@ export class Maker {
       const { data } = context.getImageData(0, 0, width, height);
       await this.worker.ask('take', { width, height, data, scale: width / own.width }, [data.buffer]);
       this.ready = true;
+      this.run('period', async () => {
+        this.period = await this.worker.ask('period', null);
+      });
     } catch (error) {
       if (error instanceof Stopped) return;
       this.fault = 'The picture of this pattern cannot be read any more; bring it in again.';
@@ -63,10 +73,16 @@ export class Maker {
     });
   }
 
-  judge(steps: MadeBy): void {
+  /** `size` is that of the unit, px. */
+  judge(steps: MadeBy, size: Size): void {
     this.judging = true;
     this.run('judge', async () => {
-      this.judged = await this.worker.ask('judge', { ...steps, most: JUDGED_SIDE });
+      this.judged = await this.worker.ask('judge', {
+        ...steps,
+        size,
+        most: JUDGED_SIDE,
+        distances: DISTANCES.map(({ px }) => px),
+      });
       if (!this.next.has('judge')) this.judging = false;
     });
   }

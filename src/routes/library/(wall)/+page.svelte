@@ -155,8 +155,8 @@
       <Button disabled={data.facets.counts.live === 0} onclick={() => (handingAll = true)}
         >Hand out all …</Button
       >
-      <Button href="/library/new?start=picture"><ImageIcon size={16} />From a picture</Button>
       <Button href="/library/new?start=measured"><Ruler size={16} />Measured</Button>
+      <Button href="/library/new?start=picture"><ImageIcon size={16} />From a picture</Button>
       <Button kind="main" href="/library/new"><Plus size={16} />New pattern</Button>
     {/snippet}
   </TopBar>

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { page } from '$app/state';
   import type { PicturedRecipe } from '$lib/core/recipe/recipe';
+  import { freshFrom } from '$lib/ui/picture/address';
   import BenchScreen from '$lib/ui/bench/BenchScreen.svelte';
   import PictureScreen from '$lib/ui/picture/PictureScreen.svelte';
   import PictureStart from '$lib/ui/picture/PictureStart.svelte';
@@ -9,7 +10,9 @@
   /** `?start=measured` begins with a pattern from numbers, with the numbers used last. */
   const start = page.url.searchParams.get('start');
   /** `?start=picture` begins with a picture, of which a repeat is made. */
-  let pictured: PicturedRecipe | null = $state.raw(null);
+  let pictured: PicturedRecipe | null = $state.raw(
+    start === 'picture' ? freshFrom(page.url.searchParams) : null,
+  );
 </script>
 
 <svelte:head><title>New pattern · Isle</title></svelte:head>

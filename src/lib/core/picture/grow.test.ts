@@ -1,0 +1,86 @@
+import { describe, expect, it } from 'vitest';
+import { pixelOf, rasterOf, texture } from '../../../../tests/support/rasters';
+import { grow } from './grow';
+import { repeatFigure, sensitivity } from './repeat';
+import { seamsOf } from './seam';
+
+const STRAIGHT = { kind: 'straight' } as const;
+
+describe('a grown unit', () => {
+  const source = texture(96, 80, 3, { light: 0 });
+  const grown = grow(source, 2, 7);
+
+  it('is so much larger, made of the texture alone, and the same for the same seed', () => {
+    expect([grown.width, grown.height]).toEqual([192, 160]);
+    expect(grow(source, 2, 7).data).toEqual(grown.data);
+    expect(grow(source, 2, 8).data).not.toEqual(grown.data);
+    // Most of its pixels, the cuts aside, stand in a row with their right neighbour somewhere in the texture.
+    const pairs = new Set<string>();
+    for (let y = 0; y < 80; y += 1)
+      for (let x = 0; x < 95; x += 1)
+        pairs.add(`${pixelOf(source, x, y).join()} ${pixelOf(source, x + 1, y).join()}`);
+    let known = 0;
+    for (let y = 0; y < 160; y += 1)
+      for (let x = 0; x < 191; x += 1)
+        if (pairs.has(`${pixelOf(grown, x, y).join()} ${pixelOf(grown, x + 1, y).join()}`)) known += 1;
+    expect(known / (160 * 191)).toBeGreaterThan(0.8);
+  });
+
+  it('closes on itself: no seam is plainer than within it', () => {
+    const large = texture(200, 180, 4, { light: 0 });
+    expect(seamsOf(large, STRAIGHT).word).not.toBe('none');
+    expect(seamsOf(grow(large, 2, 7), STRAIGHT).word).toBe('none');
+  });
+
+  it('is harder to find as a unit: one blob of the texture tells less', () => {
+    const blob = rasterOf(96, 80, (x, y) => {
+      const [r, g, b] = pixelOf(source, x, y) as [number, number, number];
+      const dark = Math.hypot(x - 30, y - 44) < 11 ? 0.55 : 1;
+      return [r * dark, g * dark, b * dark];
+    });
+    const size = { width: 60, height: 50 };
+    const before = repeatFigure(blob, size, 2000).figure;
+    const after = repeatFigure(grow(blob, 2, 5), { width: 120, height: 100 }, 2000).figure;
+    expect(after).toBeLessThan(before);
+  });
+});
+
+describe('the repeat meter', () => {
+  const size = { width: 80, height: 80 };
+
+  it('weighs by the published sensitivity of the eye: most near 8 cycles a degree, hardly anything at 60', () => {
+    // Mannos and Sakrison 1974: the peak lies near 8 cycles a degree.
+    const cycles = Array.from({ length: 600 }, (_, at) => at / 10);
+    const peak = cycles.reduce((best, one) => (sensitivity(one) > sensitivity(best) ? one : best));
+    expect(peak).toBeGreaterThan(7);
+    expect(peak).toBeLessThan(9);
+    expect(sensitivity(peak)).toBeCloseTo(0.98, 1);
+    expect(sensitivity(60)).toBeLessThan(0.01);
+  });
+
+  it('is the amplitude of a wave of the unit times the sensitivity at its frequency', () => {
+    const wave = rasterOf(64, 64, (x) => [128 + 30 * Math.cos((2 * Math.PI * x) / 64)]);
+    const { figure } = repeatFigure(wave, size, 2000);
+    // One cycle of 80 mm at 2 m is 2000·π/180 / 80 = 0.436 cycles a degree; a wave is two orders of half its amplitude.
+    const light = (value: number): number => {
+      const linear = ((value / 255 + 0.055) / 1.055) ** 2.4;
+      return 116 * Math.cbrt(linear) - 16;
+    };
+    const amplitude = (light(158) - light(98)) / 2;
+    expect(figure).toBeCloseTo((amplitude / Math.SQRT2) * sensitivity(0.4363), 1);
+  });
+
+  it('finds nothing in one colour, and less from so far that the unit melts into a grey', () => {
+    const flat = repeatFigure(
+      rasterOf(40, 40, () => [120]),
+      size,
+      2000,
+    );
+    expect([flat.figure < 1e-9, flat.word]).toEqual([true, 'none']);
+    const dot = rasterOf(64, 64, (x, y) => [Math.hypot(x - 32, y - 32) < 14 ? 40 : 200]);
+    const from = (distance: number): number => repeatFigure(dot, size, distance).figure;
+    expect(from(500)).toBeGreaterThan(0);
+    expect(from(200_000)).toBeLessThan(from(10_000) / 4);
+    expect(repeatFigure(dot, size, 5000).word).toBe('plain');
+  });
+});
