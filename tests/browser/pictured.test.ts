@@ -290,7 +290,7 @@ describe('a picture on a layout', () => {
     const layout = await layoutWith([shape], { width: 400, height: 300 });
     await visit(page, layout.path);
     await page.click('tbody tr[tabindex] .filled');
-    await press(page, 'make a repeat …');
+    await press(page, 'Make a repeat of this picture');
     await page.waitForSelector('.photo');
     await page.waitForFunction(() => document.querySelector('[data-seam]') !== null);
     await enter(page, 'Width of the region', '100');

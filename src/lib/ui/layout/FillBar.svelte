@@ -1,5 +1,6 @@
 <script lang="ts">
   import ChevronDown from '@lucide/svelte/icons/chevron-down';
+  import LayoutGrid from '@lucide/svelte/icons/layout-grid';
   import Pencil from '@lucide/svelte/icons/pencil';
   import type { PaletteData, PatternSummary } from '$lib/contract/data';
   import { isPlaced } from '$lib/core/recipe/fill';
@@ -115,6 +116,14 @@
             aria-label="Edit this pattern"
             title="Edit this pattern on the bench; after publishing you are back here"><Pencil size={14} /></a
           >
+        {:else if fill?.kind === 'picture'}
+          <a
+            class="edit"
+            href={repeatAddress(fill, subject)}
+            aria-label="Make a repeat of this picture"
+            title="Make a repeat of this picture; after publishing you are back here"
+            ><LayoutGrid size={14} /></a
+          >
         {/if}
       </span>
     </div>
@@ -180,13 +189,6 @@
       {#if fill.kind === 'pattern'}<PatternCells {editor} {fill} {palettes} />{/if}
       {#if fill.kind === 'picture'}
         <Sharpness {fill} unit={editor.doc.measure} />
-        <div class="cell">
-          <span>Picture</span>
-          <a
-            href={repeatAddress(fill, subject)}
-            title="A region of it becomes a pattern; after publishing you are back here">make a repeat …</a
-          >
-        </div>
       {/if}
     {/if}
   {/if}

@@ -83,7 +83,7 @@
     bottom: 12px;
     display: grid;
     gap: 5px;
-    width: 262px;
+    width: 296px;
     padding: 9px 12px;
     border-radius: 8px;
     background: var(--card);
@@ -94,6 +94,9 @@
     align-items: baseline;
     justify-content: space-between;
     gap: 10px;
+  }
+  strong {
+    white-space: nowrap;
   }
   .none,
   .flat {
