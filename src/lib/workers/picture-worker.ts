@@ -5,6 +5,7 @@ import { ownPeriod } from '../core/picture/period';
 import { repeatFigure } from '../core/picture/repeat';
 import { seamsOf, type Seams } from '../core/picture/seam';
 import { JOIN_KINDS, madeSize, type JoinKind, type MadeBy } from '../core/recipe/pictured';
+import { premultiply, straighten } from '../core/raster/alpha';
 import type { Raster } from '../core/raster/composite';
 import { resample } from '../core/raster/resample';
 
@@ -87,23 +88,11 @@ const WORK: Workers = {
   },
 };
 
-function premultiply(data: Uint8ClampedArray): void {
-  for (let at = 0; at < data.length; at += 4) {
-    const alpha = data[at + 3]!;
-    if (alpha === 255) continue;
-    for (let channel = at; channel < at + 3; channel += 1) data[channel] = (data[channel]! * alpha) / 255;
-  }
-}
-
 /** Premultiplied → straight, as canvases have it. */
 function pixelsOf({ width, height, data }: Raster): Pixels {
   const out = new Uint8ClampedArray(data.length);
   out.set(data);
-  for (let at = 0; at < out.length; at += 4) {
-    const alpha = out[at + 3]!;
-    if (alpha === 255 || alpha === 0) continue;
-    for (let channel = at; channel < at + 3; channel += 1) out[channel] = (out[channel]! * 255) / alpha;
-  }
+  straighten(out);
   return { width, height, data: out };
 }
 

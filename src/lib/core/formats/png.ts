@@ -1,4 +1,5 @@
 import crc32 from 'crc-32';
+import { straighten } from '../raster/alpha';
 
 /**
  * Writing PNG (W3C PNG, third edition) piece by piece, so that a picture need never be in memory whole: its rows come
@@ -78,7 +79,7 @@ function physicalPixels(across: number, down = across): Uint8Array {
  * byte. Every row uses the filter Up, except the first of a band, which has no row above it and uses none.
  */
 export function filterRows(rgba: Uint8Array, width: number, alpha: boolean): Uint8Array {
-  const pixels = alpha ? straighten(rgba) : rgba;
+  const pixels = alpha ? straight(rgba) : rgba;
   const step = width * 4;
   const height = rgba.length / step;
   const stride = width * (alpha ? 4 : 3) + 1;
@@ -99,16 +100,11 @@ export function filterRows(rgba: Uint8Array, width: number, alpha: boolean): Uin
   return rows;
 }
 
-/** Premultiplied → straight alpha. */
-function straighten(rgba: Uint8Array): Uint8Array {
-  const straight = rgba.slice();
-  for (let at = 0; at < straight.length; at += 4) {
-    const alpha = straight[at + 3]!;
-    if (alpha === 255 || alpha === 0) continue;
-    for (let channel = at; channel < at + 3; channel += 1)
-      straight[channel] = Math.min(255, Math.round((straight[channel]! * 255) / alpha));
-  }
-  return straight;
+/** A copy with straight alpha. */
+function straight(rgba: Uint8Array): Uint8Array {
+  const copy = rgba.slice();
+  straighten(copy);
+  return copy;
 }
 
 const ADLER_MODULUS = 65_521;

@@ -10,37 +10,16 @@ export type Edges = 'clamp' | 'wrap' | 'mirror';
 export function resample(source: Raster, width: number, height: number, edges: Edges = 'clamp'): Raster {
   const across = tapsOf(source.width, width, edges);
   const down = tapsOf(source.height, height, edges);
-  const rows = new Float32Array(width * source.height * 4);
-  const { data } = source;
-  for (let y = 0; y < source.height; y += 1) {
-    const from = y * source.width * 4;
-    for (let x = 0; x < width; x += 1) {
-      let [red, green, blue, alpha] = [0, 0, 0, 0];
-      const end = across.starts[x + 1]!;
-      for (let tap = across.starts[x]!; tap < end; tap += 1) {
-        const at = from + across.places[tap]! * 4;
-        const weight = across.weights[tap]!;
-        red += data[at]! * weight;
-        green += data[at + 1]! * weight;
-        blue += data[at + 2]! * weight;
-        alpha += data[at + 3]! * weight;
-      }
-      const to = (y * width + x) * 4;
-      rows[to] = red;
-      rows[to + 1] = green;
-      rows[to + 2] = blue;
-      rows[to + 3] = alpha;
-    }
-  }
+  const rows = new Rows(source, width, across, down.most);
   const out = new Uint8Array(width * height * 4);
   const sums = new Float32Array(width * 4);
   for (let y = 0; y < height; y += 1) {
     sums.fill(0);
     const end = down.starts[y + 1]!;
     for (let tap = down.starts[y]!; tap < end; tap += 1) {
-      const from = down.places[tap]! * width * 4;
+      const row = rows.row(down.places[tap]!);
       const weight = down.weights[tap]!;
-      for (let at = 0; at < sums.length; at += 1) sums[at]! += rows[from + at]! * weight;
+      for (let at = 0; at < sums.length; at += 1) sums[at]! += row[at]! * weight;
     }
     const to = y * width * 4;
     for (let at = 0; at < sums.length; at += 4) {
@@ -54,11 +33,64 @@ export function resample(source: Raster, width: number, height: number, edges: E
   return { width, height, data: out };
 }
 
+/** Rows at their new width, made where they are asked for; only so many are kept that one new row takes them from. */
+class Rows {
+  private readonly made = new Map<number, Float32Array>();
+
+  constructor(
+    private readonly source: Raster,
+    private readonly width: number,
+    private readonly taps: Taps,
+    private readonly most: number,
+  ) {}
+
+  row(y: number): Float32Array {
+    const held = this.made.get(y);
+    if (held) return held;
+    const [oldest] = this.made.keys();
+    const row =
+      (this.made.size > this.most && oldest !== undefined && this.taken(oldest)) ||
+      new Float32Array(this.width * 4);
+    this.fill(row, y);
+    this.made.set(y, row);
+    return row;
+  }
+
+  /** The memory of a row that is not wanted any more. */
+  private taken(y: number): Float32Array | undefined {
+    const row = this.made.get(y);
+    this.made.delete(y);
+    return row;
+  }
+
+  private fill(row: Float32Array, y: number): void {
+    const { data } = this.source;
+    const { starts, places, weights } = this.taps;
+    const from = y * this.source.width * 4;
+    for (let x = 0; x < this.width; x += 1) {
+      let [red, green, blue, alpha] = [0, 0, 0, 0];
+      const end = starts[x + 1]!;
+      for (let tap = starts[x]!; tap < end; tap += 1) {
+        const at = from + places[tap]! * 4;
+        const weight = weights[tap]!;
+        red += data[at]! * weight;
+        green += data[at + 1]! * weight;
+        blue += data[at + 2]! * weight;
+        alpha += data[at + 3]! * weight;
+      }
+      row[x * 4] = red;
+      row[x * 4 + 1] = green;
+      row[x * 4 + 2] = blue;
+      row[x * 4 + 3] = alpha;
+    }
+  }
+}
+
 const byte = (value: number, most: number): number =>
   value <= 0 ? 0 : value >= most ? most : Math.round(value);
 
-/** The pixels that each new one is made of, one after the other: `starts` says where those of each begin. */
-type Taps = { starts: Int32Array; places: Int32Array; weights: Float64Array };
+/** The pixels that each new one is made of, one after the other: `starts` says where those of each begin, `most` how many one has. */
+type Taps = { starts: Int32Array; places: Int32Array; weights: Float64Array; most: number };
 
 const LOBES = 3;
 
@@ -85,7 +117,9 @@ function tapsOf(from: number, to: number, edges: Edges): Taps {
     for (let at = begun; at < weights.length; at += 1) weights[at]! /= sum;
   }
   starts[to] = places.length;
-  return { starts, places: Int32Array.from(places), weights: Float64Array.from(weights) };
+  let most = 0;
+  for (let index = 0; index < to; index += 1) most = Math.max(most, starts[index + 1]! - starts[index]!);
+  return { starts, places: Int32Array.from(places), weights: Float64Array.from(weights), most };
 }
 
 function lanczos(x: number): number {

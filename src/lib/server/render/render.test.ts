@@ -157,12 +157,17 @@ describe('the steps of a band', () => {
     expect(picturesNeeded(scene, { x: 0.25, y: 0.25 })[0]!.share).toBeCloseTo(1 / 32, 9);
     expect(picturesNeeded(scene, { x: 20, y: 20 })[0]!.share).toBe(1);
     const many = Array.from({ length: 9 }, (_, index) => {
-      const sized = { ...fill, scaleX: 0.05 * (index + 1), scaleY: 0.05 * (index + 1) };
+      const sized = { ...fill, scaleX: 0.1 * (index + 1), scaleY: 0.1 * (index + 1) };
       return shape({ id: `s${index}`, fills: [sized] });
     });
     const shares = picturesNeeded(pageOf(many), { x: 1, y: 1 }).map(({ share }) => share);
     expect(shares.every((share) => Number.isInteger(Math.log2(share)))).toBe(true);
-    expect(Math.max(...shares)).toBe(0.5);
+    expect(Math.max(...shares)).toBe(1);
+    // Four large sizes would be nearly four pictures in memory, where its halves are one and a third.
+    const large = [0.91, 0.93, 0.95, 0.97].map((scale, index) =>
+      shape({ id: `l${index}`, fills: [{ ...fill, scaleX: scale, scaleY: scale }] }),
+    );
+    expect(picturesNeeded(pageOf(large), { x: 1, y: 1 }).map(({ share }) => share)).toEqual([1]);
     const picture = { width: 1, height: 1, pixels: new SharedArrayBuffer(4) };
     const decoded = [0.25, 0.5, 1].map((share) => ({
       needed: { ...needed[0]!, share },

@@ -30,8 +30,11 @@ export type PictureLookup = (needed: NeededPicture) => SharedPicture | null;
 
 type Scale = { x: number; y: number };
 
-/** So many sizes of one picture are decoded each for itself; of more, those by halves. */
-const MOST_SIZES = 6;
+/**
+ * Sizes of one picture are decoded each for itself as long as they come to no more pixels than all of its halves would,
+ * in shares of its own; of more, those by halves.
+ */
+const MOST_PIXELS = 4 / 3;
 
 /** The pictures that a page samples at `scale` output px to a page px, each once. */
 export function picturesNeeded(scene: LayoutScene, scale: Scale): NeededPicture[] {
@@ -46,8 +49,8 @@ export function picturesNeeded(scene: LayoutScene, scale: Scale): NeededPicture[
   });
   const sizes = grouped(found, kindKey);
   const chosen = [...sizes.values()].flatMap((same) => {
-    const shares = new Set(same.map(({ share }) => share));
-    return shares.size <= MOST_SIZES
+    const shares = [...new Set(same.map(({ share }) => share))];
+    return shares.reduce((sum, share) => sum + share ** 2, 0) <= MOST_PIXELS
       ? same
       : same.map((one) => ({ ...one, share: 2 ** -halvings(one.share) }));
   });

@@ -15,6 +15,7 @@ import type {
 } from '../../contract/render';
 import { adler32, filterRows } from '../../core/formats/png';
 import { alphaOf, joinCovers, layOver, type Cover, type Raster } from '../../core/raster/composite';
+import { premultiply } from '../../core/raster/alpha';
 import { recolourPicture } from '../../core/raster/recolour';
 import { samplePlane } from '../../core/raster/plane';
 import { resample } from '../../core/raster/resample';
@@ -75,12 +76,7 @@ export async function pixels({ bytes, share, edges }: PixelsRequest): Promise<Sh
   // One that ends at its edges is sized by the decoder; what goes on beyond them by our own hand, which knows how.
   const sized = shrinks && edges === 'clamp' ? image.resize(wide, high, { fit: 'fill' }) : image;
   const { data, info } = await sized.raw().toBuffer({ resolveWithObject: true });
-  for (let at = 0; at < data.length; at += 4) {
-    const alpha = data[at + 3]!;
-    if (alpha === 255) continue;
-    for (let channel = at; channel < at + 3; channel += 1)
-      data[channel] = Math.round((data[channel]! * alpha) / 255);
-  }
+  premultiply(data);
   const decoded: Raster = { width: info.width, height: info.height, data };
   const picture = shrinks && edges !== 'clamp' ? resample(decoded, wide, high, edges) : decoded;
   const shared = new SharedArrayBuffer(picture.data.length);

@@ -2,6 +2,7 @@ import sharp from 'sharp';
 import { done, fail, type Outcome } from '../../contract/failure';
 import { makeUnit } from '../../core/picture/make';
 import type { MadeBy } from '../../core/recipe/pictured';
+import { premultiply, straighten } from '../../core/raster/alpha';
 import type { Raster } from '../../core/raster/composite';
 import type { Db } from '../db/open';
 import { readAsset } from '../repo/assets';
@@ -28,26 +29,4 @@ async function madeFrom(bytes: Buffer, { pictured, lay }: MadeBy): Promise<Uint8
   const clear = straighten(unit.data);
   const image = sharp(unit.data, { raw: { width: unit.width, height: unit.height, channels: 4 } });
   return (clear ? image : image.removeAlpha()).png({ compressionLevel: 6 }).toBuffer();
-}
-
-function premultiply(data: Uint8Array): void {
-  for (let at = 0; at < data.length; at += 4) {
-    const alpha = data[at + 3]!;
-    if (alpha === 255) continue;
-    for (let channel = at; channel < at + 3; channel += 1)
-      data[channel] = Math.round((data[channel]! * alpha) / 255);
-  }
-}
-
-/** Premultiplied → straight alpha, in place; whether anything can be seen through. */
-function straighten(data: Uint8Array): boolean {
-  let clear = false;
-  for (let at = 0; at < data.length; at += 4) {
-    const alpha = data[at + 3]!;
-    if (alpha === 255) continue;
-    clear = true;
-    for (let channel = at; channel < at + 3; channel += 1)
-      data[channel] = alpha === 0 ? 0 : Math.min(255, Math.round((data[channel]! * 255) / alpha));
-  }
-  return clear;
 }
