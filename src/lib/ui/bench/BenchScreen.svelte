@@ -1,22 +1,15 @@
 <script lang="ts">
-  import { beforeNavigate, replaceState } from '$app/navigation';
   import { page } from '$app/state';
   import { onMount } from 'svelte';
   import type { PaletteData, PatternDetail } from '$lib/contract/data';
   import Button from '../components/Button.svelte';
-  import NameField from '../components/NameField.svelte';
-  import SaveNote from '../components/SaveNote.svelte';
-  import StaleDialog from '../components/StaleDialog.svelte';
-  import TopBar from '../components/TopBar.svelte';
   import ViewTools from '../components/ViewTools.svelte';
   import { keyIsTaken } from '../state/undo-keys';
   import KeysDialog from '../layout/KeysDialog.svelte';
   import { View } from '../layout/view.svelte';
-  import { sayUses } from '../library/say';
   import { call } from '../state/api';
   import { closesByBack } from '../state/back';
   import { takeBrought } from '../state/brought';
-  import { BACK, lastLayout, layoutAddress, type LastLayout } from '../state/last-layout';
   import { linksFrom } from '../state/links';
   import { onLive } from '../state/live';
   import { BenchWorker } from '$lib/workers/client';
@@ -38,7 +31,7 @@
   import { BENCH_KEYS, benchKey } from './keys';
   import MeasuredPanel from './MeasuredPanel.svelte';
   import MotifPanel from './MotifPanel.svelte';
-  import Publishing from './Publishing.svelte';
+  import PatternFrame from './PatternFrame.svelte';
   import PlacedPanel from './PlacedPanel.svelte';
   import RepeatPanel from './RepeatPanel.svelte';
   import ScatterDialog from './ScatterDialog.svelte';
@@ -68,9 +61,7 @@
   const checks = new Checks(worker);
   let scattering = $state(false);
   let measuring = $state(false);
-  let publishing: Publishing | undefined = $state();
   let showKeys = $state(false);
-  let busy = $state(false);
   /** One asks whether a line of the unit view is real. */
   let asking = $state(false);
 
@@ -82,8 +73,6 @@
   let textAt: { x: number; y: number } | null = $state.raw(null);
   const drawing = $derived(board?.motif ? board : null);
   $effect(() => (drawing ? closesByBack(leaveBoard) : undefined));
-  /** The layout that one came from to edit this pattern. */
-  let cameFrom: LastLayout | null = $state.raw(null);
   const motif = $derived(editor.still.motifs.find((held) => held.id === editor.motif) ?? null);
 
   function openBoard(motif: string): void {
@@ -112,16 +101,7 @@
     flick: () => (show.published = Boolean(editor.published) && !show.published),
   };
   const changed = $derived(editor.id === null || editor.differs);
-  const status = $derived(
-    editor.newest === 0
-      ? 'not published yet'
-      : `revision ${editor.newest}, ${editor.uses === 0 ? 'not used yet' : sayUses(editor).replace(', ', ' in ')}`,
-  );
 
-  $effect(() => {
-    const ready = !editor.history.inGesture && editor.problems.length === 0 && !editor.stock;
-    if (ready) editor.saver.want(editor.history.doc);
-  });
   $effect(() => {
     const { recipe } = editor;
     if (editor.history.inGesture || editor.problems.length > 0) return;
@@ -136,13 +116,10 @@
   });
   $effect(() => () => worker.stop());
   onMount(() => {
-    editor.recallUndo();
     show.recallSurface(editor.id);
     const draws = page.url.searchParams.get('start') === 'drawing';
     if (draws && editor.id === null) openBoard(editor.addEmpty());
     void bringIn(editor, takeBrought());
-    if (page.url.search.includes(BACK)) cameFrom = lastLayout();
-    return () => editor.keepUndo();
   });
   onLive(['palette.'], async () => {
     const fresh = await call<PaletteData[]>('GET', '/palettes');
@@ -150,76 +127,18 @@
     palettes = fresh.value;
     editor.links = linksFrom(fresh.value, editor.links);
   });
-  $effect(() => {
-    if (editor.id === null || page.url.pathname !== '/library/new') return;
-    replaceState(`/library/${editor.id}/bench`, page.state);
-  });
-  beforeNavigate(({ willUnload, cancel }) => {
-    void editor.saver.flush();
-    if (willUnload && !editor.saver.clean) cancel();
-  });
-
-  const stale = $derived(editor.saver.state.kind === 'stale' ? editor.saver.state.failure : null);
-  const theirs = $derived(stale?.current as PatternDetail | undefined);
-  function keepMine(): void {
-    const recipe = theirs?.draft ?? theirs?.recipe;
-    if (theirs && recipe) editor.saver.rebase(recipe, theirs.version);
-  }
-  function takeTheirs(): void {
-    const recipe = theirs?.draft ?? theirs?.recipe;
-    if (!theirs || !recipe) return;
-    const { version, newest, hasDraft, name } = theirs;
-    editor.commit(recipe);
-    editor.saver.want(recipe);
-    editor.saver.rebase(recipe, version);
-    Object.assign(editor, { newest, hasDraft, name });
-  }
 </script>
 
-<svelte:window onkeydown={onkey} onpagehide={() => editor.keepUndo()} />
-<svelte:document
-  onvisibilitychange={() => document.visibilityState === 'hidden' && void editor.saver.flush()}
-/>
+<svelte:window onkeydown={onkey} />
 
-<div class="view">
-  <TopBar
-    skip={drawing
-      ? { label: 'To the drawing tools', to: '[role="toolbar"] button' }
-      : { label: 'To the unit', to: '.unit-view' }}
-  >
-    {#snippet trail()}
-      {#if cameFrom}<a href={layoutAddress(cameFrom)}>← {cameFrom.what}</a> ·{/if}
-      {#if editor.id === null}Bench{:else}<a href="/library/{editor.id}">Bench</a>{/if} /
-      <NameField label="The name of the pattern" value={editor.name} onset={(name) => editor.rename(name)} />
-      <span class="status">· {status}</span>
-    {/snippet}
-    {#snippet actions()}
-      {#if editor.stock}
-        <span class="muted">Stock: keep it as new to change it</span>
-      {:else if editor.problems[0]}
-        <span class="problem" role="alert">{editor.problems[0].message}</span>
-      {:else if editor.id !== null}
-        <SaveNote
-          state={editor.saver.state}
-          what={editor.hasDraft ? 'Draft' : ''}
-          onretry={() => editor.saver.flush()}
-        />
-      {/if}
-      {#if editor.newest > 0}
-        <Button onclick={() => publishing?.useIt()}>Use …</Button>
-        <Button kind={editor.stock ? 'main' : 'plain'} onclick={() => publishing?.keepAsNew()}
-          >Keep as new</Button
-        >
-      {/if}
-      {#if !editor.stock}
-        <Button
-          kind="main"
-          disabled={busy || !changed || editor.stillScene.empty}
-          onclick={() => publishing?.publish()}>Publish revision {editor.newest + 1}</Button
-        >
-      {/if}
-    {/snippet}
-  </TopBar>
+<PatternFrame
+  {editor}
+  here="Bench"
+  skip={drawing
+    ? { label: 'To the drawing tools', to: '[role="toolbar"] button' }
+    : { label: 'To the unit', to: '.unit-view' }}
+  empty={editor.stillScene.empty}
+>
   <div class="columns">
     <aside aria-label="Motifs and pieces">
       {#if editor.recipe.kind === 'measured'}
@@ -312,22 +231,14 @@
       <ShowPanel {editor} {show} {palettes} board={drawing} oncalibrate={() => (measuring = true)} />
     </aside>
   </div>
-</div>
+</PatternFrame>
 
 {#if textAt && drawing}<TextDialog board={drawing} at={textAt} onclose={() => (textAt = null)} />{/if}
 {#if scattering}<ScatterDialog {editor} {worker} onclose={() => (scattering = false)} />{/if}
 {#if measuring}<ScreenSize {show} onclose={() => (measuring = false)} />{/if}
-<Publishing bind:this={publishing} {editor} bind:busy back={cameFrom !== null} />
 {#if showKeys}<KeysDialog keys={drawing ? BOARD_KEYS : BENCH_KEYS} onclose={() => (showKeys = false)} />{/if}
-{#if stale}<StaleDialog message={stale.message} onmine={keepMine} ontheirs={takeTheirs} />{/if}
 
 <style>
-  .view {
-    display: flex;
-    flex-direction: column;
-    height: 100vh;
-    overflow: hidden;
-  }
   .columns {
     display: grid;
     grid-template-columns: 236px minmax(0, 1fr) 264px;
@@ -369,16 +280,5 @@
   .strip-box {
     flex: none;
     height: min(150px, 22vh);
-  }
-  /* It gives way before the name does. */
-  .status {
-    flex-shrink: 1000;
-    overflow: hidden;
-    text-overflow: ellipsis;
-  }
-  .problem {
-    max-width: 420px;
-    color: var(--amber);
-    font-weight: 600;
   }
 </style>

@@ -1,20 +1,11 @@
 <script lang="ts">
-  import { beforeNavigate, replaceState } from '$app/navigation';
-  import { page } from '$app/state';
   import { onMount } from 'svelte';
   import type { PatternDetail } from '$lib/contract/data';
   import type { PicturedRecipe } from '$lib/core/recipe/recipe';
-  import Publishing from '../bench/Publishing.svelte';
-  import Button from '../components/Button.svelte';
-  import NameField from '../components/NameField.svelte';
-  import SaveNote from '../components/SaveNote.svelte';
-  import StaleDialog from '../components/StaleDialog.svelte';
+  import PatternFrame from '../bench/PatternFrame.svelte';
   import Switch from '../components/Switch.svelte';
-  import TopBar from '../components/TopBar.svelte';
   import ViewTools from '../components/ViewTools.svelte';
   import KeysDialog from '../layout/KeysDialog.svelte';
-  import { sayUses } from '../library/say';
-  import { BACK, lastLayout, layoutAddress, type LastLayout } from '../state/last-layout';
   import { keyIsTaken } from '../state/undo-keys';
   import { PictureEditor } from './editor.svelte';
   import { PICTURE_KEYS, pictureKey } from './keys';
@@ -32,24 +23,14 @@
   // svelte-ignore state_referenced_locally
   const editor = new PictureEditor(pattern, fresh);
   const maker = new Maker();
-  let publishing: Publishing | undefined = $state();
-  let busy = $state(false);
   let showKeys = $state(false);
   let across: '2' | '3' | '6' = $state('3');
   let half = $state(false);
   let edges = $state(true);
   let shown = $state(0);
-  /** The layout that one came from to edit this pattern. */
-  let cameFrom: LastLayout | null = $state.raw(null);
 
   const recipe = $derived(editor.pictured);
   const { asset } = $derived(recipe.pictured.source);
-  const changed = $derived(editor.id === null || editor.differs);
-  const status = $derived(
-    editor.newest === 0
-      ? 'not published yet'
-      : `revision ${editor.newest}, ${editor.uses === 0 ? 'not used yet' : sayUses(editor).replace(', ', ' in ')}`,
-  );
 
   $effect(() => {
     void maker.open(asset);
@@ -73,26 +54,7 @@
     const wait = setTimeout(() => maker.judge({ pictured, lay }, unit), 250);
     return () => clearTimeout(wait);
   });
-  $effect(() => {
-    if (!editor.history.inGesture && editor.problems.length === 0 && !editor.stock)
-      editor.saver.want(editor.history.doc);
-  });
-  $effect(() => {
-    if (editor.id === null || page.url.pathname !== '/library/new') return;
-    replaceState(`/library/${editor.id}/bench`, page.state);
-  });
-  onMount(() => {
-    editor.recallUndo();
-    if (page.url.search.includes(BACK)) cameFrom = lastLayout();
-    return () => {
-      editor.keepUndo();
-      maker.stop();
-    };
-  });
-  beforeNavigate(({ willUnload, cancel }) => {
-    void editor.saver.flush();
-    if (willUnload && !editor.saver.clean) cancel();
-  });
+  onMount(() => () => maker.stop());
   function onkey(event: KeyboardEvent): void {
     if (keyIsTaken(event) || document.querySelector('dialog[open]')) return;
     const done = pictureKey(event, editor, {
@@ -102,62 +64,11 @@
     });
     if (done) event.preventDefault();
   }
-
-  const stale = $derived(editor.saver.state.kind === 'stale' ? editor.saver.state.failure : null);
-  const theirs = $derived(stale?.current as PatternDetail | undefined);
-  function keepMine(): void {
-    const other = theirs?.draft ?? theirs?.recipe;
-    if (theirs && other) editor.saver.rebase(other, theirs.version);
-  }
-  function takeTheirs(): void {
-    const other = theirs?.draft ?? theirs?.recipe;
-    if (!theirs || !other) return;
-    const { version, newest, hasDraft, name } = theirs;
-    editor.history.commit(other);
-    editor.saver.want(other);
-    editor.saver.rebase(other, version);
-    Object.assign(editor, { newest, hasDraft, name });
-  }
 </script>
 
-<svelte:window onkeydown={onkey} onpagehide={() => editor.keepUndo()} />
-<svelte:document
-  onvisibilitychange={() => document.visibilityState === 'hidden' && void editor.saver.flush()}
-/>
+<svelte:window onkeydown={onkey} />
 
-<div class="view">
-  <TopBar skip={{ label: 'To the region', to: '.photo' }}>
-    {#snippet trail()}
-      {#if cameFrom}<a href={layoutAddress(cameFrom)}>← {cameFrom.what}</a> ·{/if}
-      {#if editor.id === null}From a picture{:else}<a href="/library/{editor.id}">From a picture</a>{/if} /
-      <NameField label="The name of the pattern" value={editor.name} onset={(name) => editor.rename(name)} />
-      <span class="status">· {status}</span>
-    {/snippet}
-    {#snippet actions()}
-      {#if editor.stock}
-        <span class="muted">Stock: keep it as new to change it</span>
-      {:else if editor.problems[0]}
-        <span class="problem" role="alert">{editor.problems[0].message}</span>
-      {:else if editor.id !== null}
-        <SaveNote
-          state={editor.saver.state}
-          what={editor.hasDraft ? 'Draft' : ''}
-          onretry={() => editor.saver.flush()}
-        />
-      {/if}
-      {#if editor.newest > 0}
-        <Button onclick={() => publishing?.useIt()}>Use …</Button>
-        <Button kind={editor.stock ? 'main' : 'plain'} onclick={() => publishing?.keepAsNew()}
-          >Keep as new</Button
-        >
-      {/if}
-      {#if !editor.stock}
-        <Button kind="main" disabled={busy || !changed} onclick={() => publishing?.publish()}
-          >Publish revision {editor.newest + 1}</Button
-        >
-      {/if}
-    {/snippet}
-  </TopBar>
+<PatternFrame {editor} here="From a picture" skip={{ label: 'To the region', to: '.photo' }}>
   <div class="columns">
     <main>
       <h1 class="visually-hidden">From a picture: {editor.name}</h1>
@@ -200,19 +111,11 @@
     </main>
     <aside aria-label="Steps"><StepsPanel {editor} {maker} /></aside>
   </div>
-</div>
+</PatternFrame>
 
-<Publishing bind:this={publishing} {editor} bind:busy back={cameFrom !== null} />
 {#if showKeys}<KeysDialog keys={PICTURE_KEYS} onclose={() => (showKeys = false)} />{/if}
-{#if stale}<StaleDialog message={stale.message} onmine={keepMine} ontheirs={takeTheirs} />{/if}
 
 <style>
-  .view {
-    display: flex;
-    flex-direction: column;
-    height: 100vh;
-    overflow: hidden;
-  }
   .columns {
     display: grid;
     grid-template-columns: minmax(0, 1fr) 252px;
@@ -277,15 +180,5 @@
     border-radius: 8px;
     background: var(--amber-tint);
     color: var(--amber);
-  }
-  .status {
-    flex-shrink: 1000;
-    overflow: hidden;
-    text-overflow: ellipsis;
-  }
-  .problem {
-    max-width: 420px;
-    color: var(--amber);
-    font-weight: 600;
   }
 </style>

@@ -9,7 +9,7 @@ import { PictureWorker, Stopped } from '$lib/workers/client';
 /** The picture is worked on at so many px a side at most; what is kept is made from all of it by the server. */
 const MOST_SIDE = 2400;
 /** Joins are measured on a unit of so many px a side at most. */
-const JUDGED_SIDE = 640;
+const JUDGED_SIDE = 480;
 /** From where a repeat is looked at: in reach, across a room, across a street. */
 export const DISTANCES = [0.5, 2, 5].map((metres) => ({ metres, px: toPx(metres * 1000, 'mm') }));
 
@@ -18,7 +18,9 @@ const TRAY_SIDE = 46;
 
 /** Makes what the picture view shows: one ask of a kind at a time, and after it the newest one that came meanwhile. */
 export class Maker {
-  readonly worker = new PictureWorker();
+  private readonly worker = new PictureWorker();
+  /** What takes longer has a thread of its own, so that the hand never waits for it. */
+  private readonly slow = new PictureWorker();
   unit: (Pixels & { histogram: number[] }) | null = $state.raw(null);
   tray: ReadonlyMap<PlaneGroup, Pixels> = $state.raw(new Map());
   judged: Judged | null = $state.raw(null);
@@ -38,9 +40,9 @@ export class Maker {
       const file = await fetch(pictureAddress({ asset, look: null }));
       if (!file.ok) throw new Error('gone');
       const bitmap = await createImageBitmap(await file.blob());
-      const scale = Math.min(1, MOST_SIDE / Math.max(bitmap.width, bitmap.height));
-      const width = Math.max(1, Math.round(bitmap.width * scale));
-      const height = Math.max(1, Math.round(bitmap.height * scale));
+      const fit = Math.min(1, MOST_SIDE / Math.max(bitmap.width, bitmap.height));
+      const width = Math.max(1, Math.round(bitmap.width * fit));
+      const height = Math.max(1, Math.round(bitmap.height * fit));
       const canvas = new OffscreenCanvas(width, height);
       const context = canvas.getContext('2d', { willReadFrequently: true })!;
       context.imageSmoothingQuality = 'high';
@@ -48,10 +50,12 @@ export class Maker {
       const own = { width: bitmap.width };
       bitmap.close();
       const { data } = context.getImageData(0, 0, width, height);
-      await this.worker.ask('take', { width, height, data, scale: width / own.width }, [data.buffer]);
+      const scale = width / own.width;
+      await this.slow.ask('take', { width, height, data, scale });
+      await this.worker.ask('take', { width, height, data, scale }, [data.buffer]);
       this.ready = true;
       this.run('period', async () => {
-        this.period = await this.worker.ask('period', null);
+        this.period = await this.slow.ask('period', null);
       });
     } catch (error) {
       if (error instanceof Stopped) return;
@@ -77,7 +81,7 @@ export class Maker {
   judge(steps: MadeBy, size: Size): void {
     this.judging = true;
     this.run('judge', async () => {
-      this.judged = await this.worker.ask('judge', {
+      this.judged = await this.slow.ask('judge', {
         ...steps,
         size,
         most: JUDGED_SIDE,
@@ -90,6 +94,7 @@ export class Maker {
   stop(): void {
     this.next.clear();
     this.worker.stop();
+    this.slow.stop();
   }
 
   private run(kind: keyof PictureWork, work: () => Promise<void>): void {
