@@ -6,7 +6,7 @@ export default defineConfig({
   build: { target: 'es2022' },
   worker: { format: 'es' },
   server: { host: '127.0.0.1' },
-  ssr: { external: ['better-sqlite3', '@resvg/resvg-js', 'sharp'] },
+  ssr: { external: ['better-sqlite3', '@resvg/resvg-js', '@neplex/vectorizer', 'sharp'] },
   test: {
     projects: [
       {

@@ -6,7 +6,7 @@ export default defineConfig({
   publicDir: false,
   resolve: { alias: { $lib: fileURLToPath(new URL('./src/lib', import.meta.url)) } },
   ssr: {
-    external: ['better-sqlite3', '@resvg/resvg-js', 'sharp'],
+    external: ['better-sqlite3', '@resvg/resvg-js', '@neplex/vectorizer', 'sharp'],
     noExternal: ['svgpath', 'culori', 'papaparse'],
   },
   build: {

@@ -1,4 +1,4 @@
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import puppeteer from 'puppeteer-core';
@@ -46,7 +46,6 @@ await shot('library', '/library?stock=own', async () => {
   for (let step = 0; step < 6; step += 1) await page.keyboard.press('ArrowRight');
   await pause(1200);
 });
-await shot('library-list', '/library?as=list&search=water', () => pause(1200));
 await shot('pattern', `/library/${ring.id}?tab=colours`, () => pause(2000));
 await shot('bench', `/library/${ring.id}/bench`, async () => {
   await page.click('.pick');
@@ -96,6 +95,18 @@ await shot('measured', '/library/new?start=measured', async () => {
 await shot('from-a-picture', `/library/${(await pattern('Pebble Rosette')).id}/bench`, async () => {
   await page.waitForSelector('[data-seam]');
   await wait(2500);
+});
+await shot('texture', `/library/${(await pattern('Pool Terrazzo')).id}/bench`, async () => {
+  await page.waitForSelector('[data-seam]');
+  await wait(6000);
+});
+await shot('cut-out', '/library/new', async () => {
+  const input = await page.waitForSelector('input[aria-label="SVG file or picture for a motif"]');
+  await input.uploadFile(join(root, 'photos', 'thrift.jpg'));
+  await wait(2000);
+  await pressText('Cut out');
+  await page.waitForSelector('.channels [aria-checked="true"]');
+  await wait(1500);
 });
 await shot('publish', `/library/${ring.id}/bench`, async () => {
   await pressText('Brick');
@@ -147,19 +158,6 @@ await shot('replace', `/library/${(await pattern('Gull Drift')).id}?tab=uses`, a
   await wait(600);
   await page.evaluate(() => document.querySelectorAll('.found button')[16]?.click());
   await wait(1500);
-});
-await shot('take-in', '/library', async () => {
-  const library = await fetch(`${address}/api/v1/handouts`, {
-    method: 'POST',
-    headers: { 'content-type': 'application/json' },
-    body: JSON.stringify({ as: 'svg', ids: [ring.id, (await pattern('Night Wake')).id] }),
-  });
-  const file = join(dataFolder, 'from-a-colleague.svg');
-  const svg = (await library.text()).replaceAll('Night Wake', 'Evening Wake');
-  writeFileSync(file, svg);
-  await pressText('Open files');
-  await (await page.waitForSelector('dialog input[type=file]')).uploadFile(file);
-  await wait(1800);
 });
 await shot('export', layout(lido, 'Beach towel'), () =>
   page.evaluate(() =>

@@ -7,6 +7,7 @@ import { renderPng } from '../../src/lib/server/render/png';
 import { picturePattern } from '../../tests/support/picture-patterns';
 import { filledPage } from '../../tests/support/scenes';
 import { median, print, sized, type Row } from './measure';
+import { benchTextures } from './textures';
 
 const SIDE = sized(7500, 500);
 const UNIT = { width: sized(900, 90), height: sized(700, 70) };
@@ -106,6 +107,7 @@ export async function benchPictures(): Promise<void> {
   }
   print(`A page of ${SIDE} × ${SIDE} px filled with a picture of 900 × 700 px`, rows);
   await benchJoins();
+  await benchTextures();
 }
 
 /** The side of a unit whose joins are timed, px. */

@@ -616,6 +616,31 @@ describe('files', () => {
     }
   });
 
+  it('give one pattern as a picture: as large as one repeat, or any area, at its resolution', async () => {
+    const client = await page.createCDPSession();
+    await client.send('Browser.setDownloadBehavior', { behavior: 'allow', downloadPath: folder });
+    const id = await publishedPattern(
+      recipe({ unit: { width: 96, height: 48 }, motifs: [dot('b', 20)], placings: [place('b', 48, 24)] }),
+      unique('Whole Picture'),
+    );
+    await visit(page, `/library/${id}`);
+    await press(page, 'Hand out …');
+    await press(page, 'Picture', 'label');
+    await page.waitForFunction(() => document.querySelector('dialog')?.textContent?.includes('300 × 150 px'));
+    await press(page, 'TIFF');
+    await enter(page, 'Resolution of the picture', '192');
+    await enter(page, 'Width of the picture', '4 in');
+    await page.waitForFunction(() => document.querySelector('dialog')?.textContent?.includes('768 × 96 px'));
+    await press(page, 'Save the file');
+    const file = await downloaded(folder, (name) => name.endsWith('.tif'));
+    expect(await sharp(file).metadata()).toMatchObject({
+      width: 768,
+      height: 96,
+      density: 192,
+      format: 'tiff',
+    });
+  });
+
   it('bring the patterns of other makers’ files in, several at once, with a report', async () => {
     const files = ['turned', 'cut at the edges', 'viewBox'].map((name, index) => {
       const path = join(folder, `maker-${index}.svg`);

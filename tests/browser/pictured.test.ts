@@ -11,6 +11,7 @@ import { coveringPicture } from '../../src/lib/core/recipe/fill';
 import { madeAsset } from '../../src/lib/core/recipe/pictured';
 import type { PicturedRecipe } from '../../src/lib/core/recipe/recipe';
 import type { Raster } from '../../src/lib/core/raster/composite';
+import { colourNumbered } from '../../src/lib/core/raster/numbered';
 import { exportPng, layoutWith, must, publishedPattern } from '../support/api';
 import {
   at,
@@ -26,7 +27,7 @@ import {
   type Session,
 } from '../support/browser';
 import { pictureAsset, pngOf } from '../support/pictures';
-import { texture } from '../support/rasters';
+import { pixelOf, texture } from '../support/rasters';
 import { dot, place, recipe } from '../support/recipes';
 import { filledShape } from '../support/scenes';
 
@@ -70,6 +71,7 @@ async function draft(): Promise<PicturedRecipe> {
 /** The word of the joins once they are measured for what is shown now. */
 async function seamNow(): Promise<{ word: string; figure: number }> {
   await new Promise((resolve) => setTimeout(resolve, 400));
+  await page.waitForSelector('[data-seam]');
   await page.waitForFunction(() => !document.querySelector('.card')?.textContent?.includes('measuring'));
   return page.$eval('[data-seam]', (one) => ({
     word: one.getAttribute('data-seam') ?? '',
@@ -85,6 +87,11 @@ async function pixels(hash: string): Promise<Raster> {
     .raw()
     .toBuffer({ resolveWithObject: true });
   return { width: info.width, height: info.height, data };
+}
+/** Chooses the first shape of the layout that is open, by its row. */
+async function chooseFirst(): Promise<void> {
+  await still(page);
+  await (await page.waitForSelector('tbody tr[tabindex] td'))?.evaluate((cell) => cell.click());
 }
 async function publishAs(name: string): Promise<void> {
   await press(page, 'Publish revision 1');
@@ -223,6 +230,117 @@ describe('a repeat from a picture', () => {
     expect(madeAsset(await draft())).not.toBe(madeAsset(recipe));
   });
 
+  it('is told by four colours, which a colourway changes on a layout, in PNG as on the stage', async () => {
+    await begin('Harbour Wall.png');
+    await enter(page, 'Width of the region', '90');
+    await press(page, 'few, as slots', 'label');
+    await page.waitForFunction(() => document.querySelectorAll('aside [data-slot]').length === 4);
+    await enter(page, 'How many colours', '5');
+    await page.waitForFunction(() => document.querySelectorAll('aside [data-slot]').length === 5);
+    await enter(page, 'How many colours', '4');
+    await page.waitForFunction(() => document.querySelectorAll('aside [data-slot]').length === 4);
+    const recipe = await draft();
+    expect(recipe.pictured.few).toMatchObject({ on: true, how: 'flat' });
+    expect(recipe.slots.map(({ colour }) => colour)).toEqual(recipe.pictured.few?.colours);
+    await publishAs(`Four Colours ${Date.now().toString(36)}`);
+    const id = idNow();
+    const night = ['#102030', '#804020', '#20a060', '#f0e0d0'];
+    const colours = Object.fromEntries(
+      recipe.slots.map((slot, index) => [slot.id, { colour: night[index]! }]),
+    );
+    await must('PUT', `/patterns/${id}/colourways`, {
+      base: (await detail(id)).version,
+      colourways: [{ id: `night-${id}`.slice(0, 12), name: 'Night', colours }],
+    });
+    const size = { width: 200, height: 160 };
+    const shape = filledShape({ x: 0, y: 0, ...size }, { pattern: id });
+    const layout = await layoutWith([shape], size);
+    const numbers = await pixels(madeAsset(recipe));
+    /** The page is what the numbers come to in these colours, pixel by pixel. */
+    const expectColours = async (hexes: readonly string[]): Promise<void> => {
+      const unit = { ...numbers, data: Uint8Array.from(numbers.data) };
+      colourNumbered(unit, hexes);
+      const png = PNG.sync.read(await exportPng(layout.id, 96));
+      for (let y = 0; y < size.height; y += 3)
+        for (let x = 0; x < size.width; x += 3)
+          expect([...png.data.subarray((y * size.width + x) * 4, (y * size.width + x) * 4 + 4)]).toEqual(
+            pixelOf(unit, x % unit.width, y % unit.height),
+          );
+    };
+    await expectColours(recipe.pictured.few!.colours);
+    await visit(page, layout.path);
+    await chooseFirst();
+    await press(page, 'Choose the colourway: its own colours');
+    await press(page, 'Night');
+    await saved(page);
+    await expectColours(night);
+    await still(page);
+    const hrefs = await page.$$eval('[data-paper] image, .stage image', (all) =>
+      all.map((one) => one.getAttribute('href') ?? ''),
+    );
+    expect(hrefs.some((href) => href.includes('look=102030.804020.20a060.f0e0d0~'))).toBe(true);
+  });
+
+  it('of drawn art mirrored has lines where its halves meet; healed they are gone', async () => {
+    // Half of something, cut a little too wide: two dark pixels along its edges.
+    const art = await pngOf(120, 120, (x, y) => {
+      const edge = Math.min(x, y, 119 - x, 119 - y) < 2;
+      const petal = Math.hypot(x - 60, y - 60) < 40;
+      return edge ? [20, 20, 20, 255] : petal ? [210, 90, 60, 255] : [240, 230, 210, 255];
+    });
+    writeFileSync(file('Half.png'), art);
+    await begin('Half.png');
+    await enter(page, 'Width of the region', '120');
+    await press(page, 'pmm, mirrored');
+    const darkest = async (): Promise<number> => {
+      const { data } = await pixels(madeAsset(await draft()));
+      return data.reduce((least, value, at) => (at % 4 === 0 ? Math.min(least, value) : least), 255);
+    };
+    expect(await darkest()).toBe(20);
+    await enter(page, 'Width of the line that is healed along mirrors', '6');
+    expect(await darkest()).toBeGreaterThan(150);
+    expect((await draft()).pictured.symmetry).toEqual({ on: true, group: 'p2mm', heal: 6 });
+    expect((await seamNow()).word).toBe('none');
+  });
+
+  it('is made from numbers: brushed, tried on a large square, then larger, and harder to find', async () => {
+    await visit(page, '/library/new?start=picture');
+    await press(page, 'Brushed');
+    await page.waitForSelector('.photo canvas');
+    await enter(page, 'Width of the texture', '250');
+    await enter(page, 'Height of the texture', '250');
+    await enter(page, 'Direction', '45');
+    const { word } = await seamNow();
+    expect(word).not.toBe('plain');
+    const small = await draft();
+    expect(small.pictured.source.texture).toMatchObject({ kind: 'brushed', width: 250, height: 250 });
+    expect(small.slots.map(({ name }) => name)).toEqual(['Dark', 'Light']);
+    const figure = (): Promise<number> =>
+      page.$eval('[data-repeat]', (one) => Number(one.getAttribute('data-repeat')));
+    const before = await figure();
+    await publishAs(`Brushed ${Date.now().toString(36)}`);
+    const id = idNow();
+    const size = { width: 2500, height: 2500 };
+    const layout = await layoutWith([filledShape({ x: 0, y: 0, ...size }, { pattern: id })], size);
+    const png = PNG.sync.read(await exportPng(layout.id, 96));
+    expect([png.width, png.height]).toEqual([2500, 2500]);
+    // Another 125 px on (250 px at 192 ppi) lies the same.
+    const grey = (x: number, y: number): number => png.data[(y * 2500 + x) * 4]!;
+    for (let at = 0; at < 500; at += 1) {
+      const [x, y] = [(at * 37) % 2300, (at * 53) % 2300];
+      expect(Math.abs(grey(x, y) - grey(x + 125, y + 125))).toBeLessThanOrEqual(1);
+    }
+    await page.keyboard.press('Escape');
+    await page.waitForFunction(() => !document.querySelector('dialog[open]'));
+    await enter(page, 'Width of the texture', '750');
+    await enter(page, 'Height of the texture', '750');
+    await seamNow();
+    expect(await figure()).toBeLessThan(before);
+    expect((await draft()).unit.width).toBeCloseTo(3 * small.unit.width, 3);
+    const made = await pixels(madeAsset(await draft()));
+    expect([made.width, made.height]).toEqual([750, 750]);
+  });
+
   it('keeps every step over undo and a reload', async () => {
     await begin('Harbour Wall.png');
     await enter(page, 'Turn of the region', '12');
@@ -309,6 +427,127 @@ describe('a repeat from a picture', () => {
   });
 });
 
+describe('a subject', () => {
+  it('is cut out by the channel that parts it best, one piece of it, and lies three times in a repeat of 12 in at 300 ppi', async () => {
+    const grass = texture(300, 240, 4, { light: 0 });
+    const flowers = [
+      [70, 70, 40],
+      [200, 90, 34],
+      [140, 180, 30],
+    ] as const;
+    writeFileSync(
+      file('Thrift.png'),
+      await pngOf(300, 240, (x, y) => {
+        const grain = (grass.data[(y * 300 + x) * 4]! - 128) * 0.3;
+        const inside = Math.max(...flowers.map(([fx, fy, radius]) => radius - Math.hypot(x - fx, y - fy)));
+        const share = Math.min(1, Math.max(0, inside + 0.5));
+        const colour = [60 + 170 * share, 110 - 20 * share, 50 + 90 * share];
+        return [...colour.map((value) => value + grain), 255];
+      }),
+    );
+    await visit(page, '/library/new');
+    const input = await page.waitForSelector('input[aria-label="SVG file or picture for a motif"]');
+    await (input as ElementHandle<HTMLInputElement>).uploadFile(file('Thrift.png'));
+    await press(page, 'Cut out …');
+    await page.waitForSelector('.channels [aria-checked="true"]');
+    expect(await page.$eval('.best', (one) => one.parentElement?.textContent)).toContain('Red');
+    await enter(page, 'How wide the edge is soft', '2');
+    const view = (await page.waitForSelector('dialog .view'))!;
+    const box = (await view.boundingBox())!;
+    await page.mouse.click(box.x + (200 / 300) * box.width, box.y + (90 / 240) * box.height);
+    await page.waitForFunction(() => document.querySelector('.only')?.textContent?.includes('One piece'));
+    await press(page, 'Take what is left');
+    await page.waitForFunction(() => !document.querySelector('dialog[open]'));
+    await saved(page);
+    const motifNow = async () => {
+      await saved(page);
+      const { draft: kept } = await detail();
+      const motif = kept?.kind === 'composed' ? kept.motifs[0] : undefined;
+      const picture = motif?.content.kind === 'drawing' ? motif.content.elements[0]?.picture : undefined;
+      if (kept?.kind !== 'composed' || !picture) throw new Error('no picture');
+      return { kept, picture };
+    };
+    const { picture } = await motifNow();
+    expect(picture.cut).toMatchObject({ width: 300, height: 240, by: { channel: 'red', feather: 2 } });
+    // The flower of 34 px and its soft edge, and nothing of the others.
+    expect(Math.abs(picture.width - 69)).toBeLessThan(6);
+    const made = await pixels(picture.asset);
+    const alpha = (x: number, y: number): number => made.data[(y * made.width + x) * 4 + 3]!;
+    expect([alpha(0, 0), alpha(Math.round(made.width / 2), Math.round(made.height / 2))]).toEqual([0, 255]);
+    await page.select('select[aria-label="Measured in"]', 'in').catch(() => undefined);
+    await enter(page, 'Unit width', '12 in');
+    await enter(page, 'Unit height', '12 in');
+    await press(page, 'Place Thrift once more');
+    await press(page, 'Place Thrift once more');
+    const { kept } = await motifNow();
+    expect(kept.placings).toHaveLength(3);
+    expect([kept.unit.width, kept.unit.height]).toEqual([1152, 1152]);
+    // Cut anew it begins with what it was cut by.
+    await press(page, 'Cut out …');
+    await page.waitForFunction(() => document.querySelector('.only')?.textContent?.includes('One piece'));
+    expect(await shown(page, 'How wide the edge is soft')).toBe('2');
+    await press(page, 'Cancel');
+    await publishAs(`Thrift ${Date.now().toString(36)}`);
+    const answer = await fetch(at('/api/v1/handouts'), {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ ids: [idNow()], as: 'tile-png', scale: 3.125 }),
+    });
+    const tile = await sharp(Buffer.from(await answer.arrayBuffer())).metadata();
+    expect([tile.width, tile.height, tile.density]).toEqual([3600, 3600, 300]);
+  });
+});
+
+describe('an ink drawing', () => {
+  it('is traced beside its picture, takes its place, and is recoloured', async () => {
+    const name = `Ink ${Date.now().toString(36)}.png`;
+    const paper = texture(240, 200, 9, { light: 0 });
+    writeFileSync(
+      file(name),
+      await pngOf(240, 200, (x, y) => {
+        const ring = Math.abs(Math.hypot(x - 80, y - 100) - 45) < 14;
+        const dot = Math.hypot(x - 180, y - 100) < 30;
+        const grain = (paper.data[(y * 240 + x) * 4]! - 128) * 0.1;
+        const ink = ring ? [30, 44, 92] : dot ? [176, 58, 40] : [238, 230, 212];
+        return [...ink.map((value) => value + grain), 255];
+      }),
+    );
+    await visit(page, '/library/new');
+    const input = await page.waitForSelector('input[aria-label="SVG file or picture for a motif"]');
+    await (input as ElementHandle<HTMLInputElement>).uploadFile(file(name));
+    await press(page, 'Trace …');
+    await page.waitForSelector('[data-differs]');
+    await page.waitForFunction(() => document.querySelector('[data-differs] strong') !== null);
+    expect(
+      await page.$eval('[data-differs]', (one) => Number(one.getAttribute('data-differs'))),
+    ).toBeLessThan(0.01);
+    await press(page, 'Take it in place of the picture');
+    await saved(page);
+    const { draft: kept } = await detail();
+    if (kept?.kind !== 'composed') throw new Error('no drawn pattern');
+    const [motif] = kept.motifs;
+    if (motif?.content.kind !== 'drawing') throw new Error('no drawing');
+    expect(motif.content.elements.every(({ picture }) => picture === undefined)).toBe(true);
+    expect(kept.slots).toHaveLength(2);
+    await press(page, kept.slots[1]!.name);
+    await enter(page, `${kept.slots[1]!.name} as hex or CSS colour`, '#20a060');
+    await saved(page);
+    expect((await detail()).draft?.slots[1]?.colour).toBe('#20a060');
+    await page.keyboard.press('Escape');
+    await publishAs(`Ink ${Date.now().toString(36)}`);
+    const size = { width: 240, height: 200 };
+    const layout = await layoutWith([filledShape({ x: 0, y: 0, ...size }, { pattern: idNow() })], size);
+    const png = PNG.sync.read(await exportPng(layout.id, 96));
+    const at = (x: number, y: number): number[] => [
+      ...png.data.subarray((y * 240 + x) * 4, (y * 240 + x) * 4 + 4),
+    ];
+    expect(at(180, 100)).toEqual([0x20, 0xa0, 0x60, 255]);
+    // Paper was left out: nothing lies in the ring.
+    expect(at(80, 100)).toEqual(at(3, 3));
+    expect(at(80, 55)[2]!).toBeGreaterThan(at(80, 55)[0]!);
+  });
+});
+
 describe('a picture on a layout', () => {
   it('becomes a repeat at the size at which it lies there, and one is back on the layout after publishing', async () => {
     const picture = await pictureAsset(WALL.width, WALL.height, wall);
@@ -320,7 +559,7 @@ describe('a picture on a layout', () => {
     };
     const layout = await layoutWith([shape], { width: 400, height: 300 });
     await visit(page, layout.path);
-    await page.click('tbody tr[tabindex] .filled');
+    await chooseFirst();
     await press(page, 'Make a repeat of this picture');
     await page.waitForSelector('.photo');
     await page.waitForFunction(() => document.querySelector('[data-seam]') !== null);

@@ -61,6 +61,12 @@ async function opened(page: Page, ...steps: (string | number)[]): Promise<void> 
   for (const step of steps) if (typeof step === 'string') await press(page, step);
 }
 
+/** Brings a picture to the bench as a motif: one of the demo's photographs. */
+async function bringPicture(page: Page): Promise<void> {
+  const input = await page.waitForSelector('input[aria-label="SVG file or picture for a motif"]');
+  await (input as unknown as { uploadFile: (path: string) => Promise<void> }).uploadFile('photos/thrift.jpg');
+}
+
 /** What axe finds serious or critical on the page as it stands. */
 async function seriousFaults(page: Page): Promise<string[]> {
   await page.evaluate(axe);
@@ -170,6 +176,33 @@ describe('every view', () => {
     ],
     ['the dialog that opens files', 'library', (page) => press(page, 'Open files')],
     ['the dialog that hands out', 'library', (page) => press(page, 'Hand out all …')],
+    [
+      'an area of a pattern as a picture',
+      'pattern',
+      async (page) => {
+        await press(page, 'Hand out …');
+        await press(page, 'Picture', 'label');
+        await page.waitForFunction(() => document.querySelector('dialog')?.textContent?.includes('Comes to'));
+      },
+    ],
+    [
+      'a subject that is cut out',
+      'new pattern',
+      async (page) => {
+        await bringPicture(page);
+        await press(page, 'Cut out …');
+        await page.waitForSelector('.channels [aria-checked="true"]');
+      },
+    ],
+    [
+      'a picture that is traced',
+      'new pattern',
+      async (page) => {
+        await bringPicture(page);
+        await press(page, 'Trace …');
+        await page.waitForSelector('[data-differs] strong');
+      },
+    ],
     ['what was said', 'library', (page) => press(page, 'What was said')],
     ['a new colourway', 'pattern, colours', (page) => press(page, 'New', 'button')],
     ['replacing everywhere', 'pattern, uses', (page) => press(page, 'Replace everywhere …')],

@@ -7,7 +7,7 @@ import type { LengthUnit } from '../core/num/length';
 import type { Layout, Shape, ShapeGroup } from '../core/recipe/layout';
 import type { StrikeSheet } from '../core/recipe/strike-off';
 import type { PaletteEntry, PatternCredit } from '../core/recipe/library';
-import type { Guide, MotifContent, Recipe } from '../core/recipe/recipe';
+import type { DrawingElement, Guide, MotifContent, Recipe } from '../core/recipe/recipe';
 
 export type { BlendMode };
 
@@ -252,6 +252,25 @@ export type ExportJob = {
 };
 
 /** What came of a file: the motif's drawing, the colours it brings, and what could not be kept or was changed. */
+/** A subject that was cut out: a picture, and where its upper left corner lay in the one it was cut out of, px. */
+export type CutPicture = { asset: string; x: number; y: number; width: number; height: number };
+
+/**
+ * How a picture is traced: in how many colours, spots of how many px of it are dropped, from which turn on a bend is a
+ * corner (degrees), and whether its lightest colour is paper, which is left out.
+ */
+export type TraceBy = { colours: number; speck: number; corner: number; paper: boolean };
+
+/** Ranges of the numbers of {@link TraceBy}. */
+export const TRACE_LIMITS = {
+  colours: { least: 2, most: 16 },
+  speck: { least: 0, most: 10_000 },
+  corner: { least: 0, most: 180 },
+} as const;
+
+/** A picture as paths in its own px, and the share of its pixels that differ once drawn in its few colours. */
+export type Traced = { elements: DrawingElement[]; slots: ColourSlot[]; differs: number };
+
 export type ImportedMotif = {
   asset: string;
   name: string;

@@ -1,25 +1,47 @@
+import type { Hex } from '../core/colour/parse';
 import type { PlaneGroup } from '../core/lattice/groups';
 import type { Size } from '../core/lattice/size';
 import type { RepeatFigure } from '../core/picture/repeat';
 import type { Seams } from '../core/picture/seam';
-import type { JoinKind, MadeBy } from '../core/recipe/pictured';
+import type { CutChannel, CutOut } from '../core/recipe/cut-out';
+import type { Few, JoinKind, MadeBy } from '../core/recipe/pictured';
+import type { Texture } from '../core/recipe/texture';
 
 /** Pixels with straight alpha, as a canvas shows them. */
 export type Pixels = { width: number; height: number; data: Uint8ClampedArray<ArrayBuffer> };
+
+/** The steps of a unit and the colours of its slots, in their order. */
+export type Shown = MadeBy & { colours: readonly Hex[] };
 
 /** What the picture view asks of its worker, and what comes back. */
 export type PictureWork = {
   /** Takes the picture in; its pixels are handed over. `scale` px of it are one of the picture's own. */
   take: { ask: Pixels & { scale: number }; reply: null };
+  /** Makes the picture of numbers, of at most so many px a side, takes it in, and answers it. */
+  texture: { ask: { texture: Texture; most: number }; reply: Pixels & { scale: number } };
+  /** A texture in the colours that it starts with. */
+  sample: { ask: Texture; reply: Pixels };
   /** One unit at `scale` px to one of the region's, and how often each brightness is in it. */
-  unit: { ask: MadeBy & { scale: number }; reply: Pixels & { histogram: number[] } };
+  unit: { ask: Shown & { scale: number }; reply: Pixels & { histogram: number[] } };
   /** The region in each plane group, as small repeats. */
-  tray: { ask: MadeBy & { groups: readonly PlaneGroup[]; side: number }; reply: Pixels[] };
+  tray: { ask: Shown & { groups: readonly PlaneGroup[]; side: number }; reply: Pixels[] };
+  /** The colours that tell the unit best, dark first. */
+  colours: { ask: MadeBy & { how: Few['how']; count: number }; reply: Hex[] };
   /** How far apart the picture repeats by itself, px of it; `null` where it does not. */
   period: { ask: null; reply: { across: number | null; down: number | null } };
+  /** How a subject would be cut out, and each channel as it parts the picture, `side` px a side at most. */
+  channels: {
+    ask: { side: number; colour: Hex | null };
+    reply: { suggested: CutOut; channels: SeenChannel[] };
+  };
+  /** The picture with a subject cut out, or the matte alone; how often each value of the channel is there. */
+  cut: { ask: { by: CutOut; matte: boolean }; reply: Pixels & { histogram: number[] } };
   /** The joins before and after, and what each way to join would come to. */
-  judge: { ask: MadeBy & { most: number; size: Size; distances: readonly number[] }; reply: Judged };
+  judge: { ask: Shown & { most: number; size: Size; distances: readonly number[] }; reply: Judged };
 };
+
+/** A channel as a picture in greys, and how well it parts subject and background, 0 to 1. */
+export type SeenChannel = { channel: CutChannel; share: number; picture: Pixels };
 
 /** Figures of the joins of a repeat: without a join, as it is now, and with each way to join (`null` where none is). */
 export type Judged = {

@@ -2,7 +2,9 @@ import Joi from 'joi';
 import { PLANE_GROUPS } from '../core/lattice/groups';
 import { LIMITS } from '../core/recipe/limits';
 import { MEASURED_FORMS } from '../core/recipe/measured';
-import { JOIN_KINDS } from '../core/recipe/pictured';
+import { CUT_CHANNELS, CUT_LIMITS } from '../core/recipe/cut-out';
+import { JOIN_KINDS, PICTURED_LIMITS } from '../core/recipe/pictured';
+import { TEXTURE_KINDS } from '../core/recipe/texture';
 import { RECIPE_VERSION } from '../core/recipe/recipe';
 import {
   asset,
@@ -104,6 +106,24 @@ const source = tagged({
   },
 });
 
+/** How a subject is cut out of its picture. */
+export const cutOutSchema = Joi.object({
+  channel: one(...CUT_CHANNELS),
+  colour: hex().required(),
+  inverted: Joi.boolean().required(),
+  black: between(CUT_LIMITS.level).required(),
+  middle: between(CUT_LIMITS.middle).required(),
+  white: between(CUT_LIMITS.level).greater(Joi.ref('black')).required(),
+  holes: Joi.boolean().required(),
+  shift: between(CUT_LIMITS.shift).required(),
+  feather: between(CUT_LIMITS.feather).required(),
+  clean: Joi.boolean().required(),
+  only: Joi.array()
+    .items(Joi.object({ x: finite().required(), y: finite().required() }))
+    .max(CUT_LIMITS.only)
+    .required(),
+});
+
 const element = Joi.object({
   d: pathData(),
   fill: Joi.alternatives(id(), gradient).allow(null).required(),
@@ -116,6 +136,14 @@ const element = Joi.object({
     height: Joi.number().integer().min(1).max(100_000).required(),
     matrix: matrix(),
     clear: Joi.boolean(),
+    cut: Joi.object({
+      asset: asset().required(),
+      width: Joi.number().integer().min(1).max(100_000).required(),
+      height: Joi.number().integer().min(1).max(100_000).required(),
+      x: Joi.number().integer().min(0).max(100_000).required(),
+      y: Joi.number().integer().min(0).max(100_000).required(),
+      by: cutOutSchema.required(),
+    }),
   }),
   clip: Joi.object({ d: pathData(), rule: fillRule() }),
   source: source.optional(),
@@ -265,9 +293,20 @@ const pictured = {
       height: Joi.number().integer().min(1).max(LIMITS.pictureSide).required(),
       name: name().required(),
       clear: Joi.boolean(),
+      texture: Joi.object({
+        kind: one(...TEXTURE_KINDS),
+        width: Joi.number().integer().required(),
+        height: Joi.number().integer().required(),
+        seed: Joi.number().integer().required(),
+        numbers: named(finite()),
+      }),
     }).required(),
     region: Joi.object(numbers('x', 'y', 'width', 'height', 'turn')).required(),
-    symmetry: Joi.object({ on: Joi.boolean().required(), group: one(...PLANE_GROUPS) }).required(),
+    symmetry: Joi.object({
+      on: Joi.boolean().required(),
+      group: one(...PLANE_GROUPS),
+      heal: finite(),
+    }).required(),
     tone: Joi.object({
       on: Joi.boolean().required(),
       grey: Joi.boolean().required(),
@@ -281,6 +320,12 @@ const pictured = {
       times: Joi.number().integer().required(),
       seed: Joi.number().integer().required(),
     }).required(),
+    few: Joi.object({
+      on: Joi.boolean().required(),
+      how: one('flat', 'blend'),
+      colours: Joi.array().items(hex()).max(PICTURED_LIMITS.few.most).required(),
+      speck: finite().required(),
+    }),
   }).required(),
 };
 

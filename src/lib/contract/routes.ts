@@ -1,5 +1,6 @@
 import type Joi from 'joi';
 import { LIMITS } from '../core/recipe/limits';
+import { cutOutSchema } from './recipe-schemas';
 import { schemas } from './schemas';
 
 /** One route of the API: what it is for and what it takes. The server's handlers and the OpenAPI document both read this table. */
@@ -159,6 +160,12 @@ export const ROUTES = {
   motifFile: spec('GET', '/motifs/{hash}', 'The file that a motif was made from, or a picture in it', {
     query: schemas.motifQuery,
     answers: 'image/*',
+  }),
+  cutPicture: spec('POST', '/motifs/{hash}/cut-outs', 'A subject cut out of a picture', {
+    body: cutOutSchema,
+  }),
+  tracePicture: spec('POST', '/motifs/{hash}/tracings', 'A picture as paths of few colours', {
+    body: schemas.traceBy,
   }),
   listProjects: spec('GET', '/projects', 'All projects'),
   createProject: spec('POST', '/projects', 'A new project', { body: schemas.createProject }),

@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import { LIBRARY_SORTS } from './data';
+import { LIBRARY_SORTS, TRACE_LIMITS } from './data';
 import { LIMITS } from '../core/recipe/limits';
 import { fillSchema, maskSchema, tint } from './fill-schemas';
 import { layoutForm, recipeSchema } from './recipe-schemas';
@@ -192,6 +192,12 @@ export const schemas = {
     /** What changes with the colours that the pattern follows: an address for each look. */
     look: Joi.string().max(2000),
   }),
+  traceBy: Joi.object({
+    colours: Joi.number().integer().min(TRACE_LIMITS.colours.least).max(TRACE_LIMITS.colours.most).required(),
+    speck: Joi.number().min(TRACE_LIMITS.speck.least).max(TRACE_LIMITS.speck.most).required(),
+    corner: Joi.number().min(TRACE_LIMITS.corner.least).max(TRACE_LIMITS.corner.most).required(),
+    paper: Joi.boolean().required(),
+  }),
   motifQuery: Joi.object({ look: Joi.string().max(200) }),
   archived: Joi.object({ archived: Joi.boolean().required() }),
   createPattern: Joi.object({
@@ -299,8 +305,18 @@ export const schemas = {
   saveStrikeOff: Joi.object({ base: version().required(), name: name().required(), sheet }),
   handOut: Joi.object({
     ids: Joi.array().items(id()).min(1).max(20_000),
-    as: Joi.string().valid('svg', 'zip', 'tile-svg', 'tile-png', 'css', 'tokens').required(),
+    as: Joi.string().valid('svg', 'zip', 'tile-svg', 'tile-png', 'area', 'css', 'tokens').required(),
     scale: Joi.number().min(0.05).max(20).default(1),
+    area: Joi.when('as', {
+      is: 'area',
+      then: Joi.object({
+        width: between(LIMITS.pageSide).required(),
+        height: between(LIMITS.pageSide).required(),
+        ppi: between(LIMITS.ppi).required(),
+        type: Joi.string().valid('png', 'webp', 'tiff').required(),
+      }).required(),
+      otherwise: Joi.forbidden(),
+    }),
   }),
   takeIn: Joi.object({
     files: Joi.array()

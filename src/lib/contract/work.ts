@@ -1,5 +1,6 @@
 import type { PictureLook } from '../core/colour/look';
-import type { ImportedMotif } from './data';
+import type { CutOut } from '../core/recipe/cut-out';
+import type { ImportedMotif, Traced, TraceBy } from './data';
 import type { Outcome } from './failure';
 import type { RouteName } from './routes';
 import type { FileAsset, Takeable } from './taking';
@@ -13,6 +14,13 @@ export type Work = {
   recolour: { ask: { store: string; asset: string; look: PictureLook }; answer: { bytes: Uint8Array } };
   /** Makes the picture of a pattern by its steps. */
   makePicture: { ask: { store: string; hash: string }; answer: { bytes: Uint8Array } };
+  /** A picture as paths of few colours, in px of the picture. */
+  trace: { ask: { store: string; hash: string; by: TraceBy }; answer: Traced };
+  /** A subject cut out of a picture: PNG bytes of what is left of it, and where that lay, px. */
+  cutOut: {
+    ask: { store: string; hash: string; by: CutOut };
+    answer: { bytes: Uint8Array; x: number; y: number; width: number; height: number };
+  };
   layoutSvg: {
     ask: { store: string; layout: string; as: 'live' | 'expanded'; bleed: boolean; path: string };
     answer: { name: string };
@@ -72,11 +80,15 @@ export type SwatchAsk = {
   pixels: number;
 };
 
+/** An area filled with a pattern, CSS px, and the picture that is made of it. */
+export type HandOutArea = { width: number; height: number; ppi: number; type: 'png' | 'webp' | 'tiff' };
+
 /** Which patterns are handed out (all without `ids`) and as what; a tile's pixel is a CSS px times `scale`. */
 export type HandOut = {
   ids?: string[];
-  as: 'svg' | 'zip' | 'tile-svg' | 'tile-png' | 'css' | 'tokens';
+  as: 'svg' | 'zip' | 'tile-svg' | 'tile-png' | 'area' | 'css' | 'tokens';
   scale: number;
+  area?: HandOutArea;
 };
 
 /** A message to a child, and those that come back. */

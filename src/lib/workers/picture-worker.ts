@@ -1,13 +1,30 @@
-import type { Judged, PictureWork, Pixels } from '../contract/picture-work';
+import type { Judged, PictureWork, Shown } from '../contract/picture-work';
 import { regionFor } from '../core/lattice/fold';
+import { findColours, numbered } from '../core/picture/few';
 import { joins, makeUnit, type AtHand } from '../core/picture/make';
 import { ownPeriod } from '../core/picture/period';
+import { makeTexture } from '../core/picture/texture/make';
 import { repeatFigure } from '../core/picture/repeat';
 import { seamsOf, type Seams } from '../core/picture/seam';
-import { JOIN_KINDS, madeSize, type JoinKind, type MadeBy } from '../core/recipe/pictured';
+import type { Hex } from '../core/colour/parse';
+import {
+  fewOf,
+  freshTextured,
+  JOIN_KINDS,
+  madeSize,
+  slotsOfTexture,
+  type Few,
+  type JoinKind,
+  type MadeBy,
+  type PictureLay,
+} from '../core/recipe/pictured';
+import { smallerTexture } from '../core/recipe/texture';
 import { premultiply, straighten } from '../core/raster/alpha';
 import type { Raster } from '../core/raster/composite';
+import { colourNumbered } from '../core/raster/numbered';
 import { resample } from '../core/raster/resample';
+import { channelsSeen, cutSeen } from './picture-cut';
+import { pixelsOf } from './pixels';
 
 /** The work of the picture view, off the page's thread: the same code that makes the picture at full size. */
 type Workers = { [K in keyof PictureWork]: (ask: PictureWork[K]['ask']) => PictureWork[K]['reply'] };
@@ -17,10 +34,34 @@ let atHand: AtHand | null = null;
 /** Periods are looked for in a picture of so many px a side at most. */
 const PERIOD_SIDE = 900;
 
-const make = ({ pictured, lay }: MadeBy, scale: number): Raster => {
+/** Few colours are looked for in a unit of so many px a side at most. */
+const COLOURS_SIDE = 480;
+
+/** The picture at hand. */
+function here(): AtHand {
   if (!atHand) throw new Error('There is no picture yet.');
-  return makeUnit(atHand, pictured, lay, scale);
-};
+  return atHand;
+}
+
+const make = ({ pictured, lay }: MadeBy, scale: number): Raster => makeUnit(here(), pictured, lay, scale);
+
+/** The unit as it is seen: its few colours, where it has them, are those of its slots. */
+function seen({ colours, ...steps }: Shown, scale: number): Raster {
+  const unit = make(steps, scale);
+  const few = fewOf(steps.pictured);
+  if (!few) return unit;
+  straighten(unit.data);
+  const speck = Math.round(few.speck * scale ** 2);
+  return inColours(unit, { ...few, speck }, steps.lay, colours);
+}
+
+/** A picture (straight alpha) told by its few colours, in those of its slots. */
+function inColours(unit: Raster, few: Few, lay: PictureLay, colours: readonly Hex[]): Raster {
+  const told = numbered(unit, few, lay);
+  colourNumbered(told, colours);
+  premultiply(told.data);
+  return { ...unit, data: new Uint8Array(told.data.buffer) };
+}
 
 const WORK: Workers = {
   take({ width, height, data, scale }) {
@@ -28,18 +69,35 @@ const WORK: Workers = {
     atHand = { picture: { width, height, data: new Uint8Array(data.buffer) }, scale };
     return null;
   },
+  texture({ texture, most }) {
+    const picture = makeTexture(smallerTexture(texture, most));
+    atHand = { picture, scale: picture.width / texture.width };
+    return { ...pixelsOf(picture), scale: atHand.scale };
+  },
+  sample(texture) {
+    const { few } = freshTextured(texture);
+    const colours = slotsOfTexture(texture).map(({ colour }) => colour);
+    return pixelsOf(inColours(makeTexture(texture), few!, { kind: 'straight' }, colours));
+  },
   unit({ scale, ...steps }) {
-    const unit = make(steps, scale);
+    const unit = seen(steps, scale);
     return { ...pixelsOf(unit), histogram: histogramOf(unit) };
   },
-  tray({ groups, side, pictured, lay: _ }) {
+  tray({ groups, side, pictured, colours }) {
     return groups.map((group) => {
       const region = regionFor(pictured.region, group);
       const join = { ...pictured.join, on: false };
-      const steps = { ...pictured, region, join, symmetry: { on: true, group } };
+      const steps = { ...pictured, region, join, symmetry: { ...pictured.symmetry, on: true, group } };
       const { width, height } = madeSize(steps);
-      return pixelsOf(make({ pictured: steps, lay: { kind: 'straight' } }, side / Math.min(width, height)));
+      const shown = { pictured: steps, lay: { kind: 'straight' } as const, colours };
+      return pixelsOf(seen(shown, side / Math.min(width, height)));
     });
+  },
+  colours({ how, count, ...steps }) {
+    const { width, height } = madeSize(steps.pictured);
+    const unit = make(steps, Math.min(1, COLOURS_SIDE / Math.max(width, height)));
+    straighten(unit.data);
+    return findColours(unit, how, count);
   },
   period() {
     if (!atHand) return { across: null, down: null };
@@ -54,24 +112,24 @@ const WORK: Workers = {
       down: px(down?.length, picture.height, height),
     };
   },
+  channels: (ask) => channelsSeen(here(), ask),
+  cut: (ask) => cutSeen(here(), ask),
   judge({ most, size, distances, ...steps }): Judged {
-    const { pictured, lay } = steps;
+    const { pictured, lay, colours } = steps;
     const { join } = pictured;
     const bare = { ...pictured, join: { ...join, on: false } };
     const plain = madeSize(bare);
     const scale = Math.min(1, most / Math.max(plain.width, plain.height));
-    const before = seamsOf(make({ pictured: bare, lay }, scale), lay);
+    const before = seamsOf(seen({ pictured: bare, lay, colours }, scale), lay);
     const way = (how: JoinKind): { unit: Raster; seams: Seams } => {
       const straight = how === 'grown' ? ({ kind: 'straight' } as const) : lay;
-      const unit = make(
-        { pictured: { ...pictured, join: { ...join, on: true, how } }, lay: straight },
-        scale,
-      );
+      const joined = { ...pictured, join: { ...join, on: true, how } };
+      const unit = seen({ pictured: joined, lay: straight, colours }, scale);
       return { unit, seams: seamsOf(unit, straight, how === 'grown' ? 0 : join.band * scale) };
     };
     const each = pictured.symmetry.on ? null : new Map(JOIN_KINDS.map((how) => [how, way(how)] as const));
     const joined = joins(pictured) ? each?.get(join.how) : undefined;
-    const unit = joined?.unit ?? make(steps, scale);
+    const unit = joined?.unit ?? seen(steps, scale);
     const inner = (plain.width - join.band) * (plain.height - join.band);
     return {
       before,
@@ -87,14 +145,6 @@ const WORK: Workers = {
     };
   },
 };
-
-/** Premultiplied → straight, as canvases have it. */
-function pixelsOf({ width, height, data }: Raster): Pixels {
-  const out = new Uint8ClampedArray(data.length);
-  out.set(data);
-  straighten(out);
-  return { width, height, data: out };
-}
 
 /** How many pixels have each of 64 brightnesses (Rec. 709 luma of the encoded channels). */
 function histogramOf({ data }: Raster): number[] {

@@ -1,6 +1,7 @@
 import { apply, chain, invert, translation, type Affine } from '../geom/affine';
 import { boxOfPoints, boxesMeet, grow, type Box } from '../geom/box';
 import type { Point } from '../geom/point';
+import { modulo } from '../num/tolerance';
 import {
   asymmetricUnit,
   cellSides,
@@ -69,9 +70,35 @@ export function foldOf(group: PlaneGroup, region: Size): Fold {
 export const timesSeen = (group: PlaneGroup): number =>
   multiplicity(group) * (latticeKind(group) === 'hexagonal' ? 2 : 1);
 
+/** An edge of the part that counts: one of its corners, and the inward normal of length 1. */
+export type PartEdge = { x: number; y: number; nx: number; ny: number };
+
+/** The edges of the part beyond which its mirror image lies: what is on one side of them is on the other too. */
+export function mirrorEdges(fold: Fold): PartEdge[] {
+  const folder = new Folder(fold);
+  const { part, images } = fold;
+  const step = 1e-3 * Math.max(fold.cell.width, fold.cell.height);
+  return folder.edges.filter((edge, index) => {
+    const [from, to] = [part[index]!, part[(index + 1) % part.length]!];
+    const middle = { x: from.x * 0.6 + to.x * 0.4, y: from.y * 0.6 + to.y * 0.4 };
+    const outside = { x: middle.x - step * edge.nx, y: middle.y - step * edge.ny };
+    const inside = { x: middle.x + step * edge.nx, y: middle.y + step * edge.ny };
+    return images.some((image) => {
+      // The cell repeats straight: what lies beyond it is what lies at its other side.
+      const beyond = apply(invert(image)!, outside);
+      const there = { x: modulo(beyond.x, fold.cell.width), y: modulo(beyond.y, fold.cell.height) };
+      return images.some((other) => {
+        const found = apply(other, there);
+        return other !== image && Math.hypot(found.x - inside.x, found.y - inside.y) < 1e-3 * step;
+      });
+    });
+  });
+}
+
 /** Finds which image of the part a place of the cell lies in, and remembers it, since the next one mostly lies there too. */
 export class Folder {
-  private readonly edges: { x: number; y: number; nx: number; ny: number }[];
+  /** The edges of the part, each by a corner and what points inward from it. */
+  readonly edges: readonly PartEdge[];
   private last = 0;
 
   constructor(private readonly fold: Fold) {

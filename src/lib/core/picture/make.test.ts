@@ -3,8 +3,8 @@ import { noisePicture, pixelOf, rasterOf, texture } from '../../../../tests/supp
 import { apply } from '../geom/affine';
 import { PLANE_GROUPS, groupOperations, latticeKind, type PlaneGroup } from '../lattice/groups';
 import type { Raster } from '../raster/composite';
-import { freshPictured, madeSize, PLAIN_TONE, type Pictured } from '../recipe/pictured';
-import { foldOf, regionFor, timesSeen } from '../lattice/fold';
+import { freshPictured, madeAsset, madeSize, PLAIN_TONE, type Pictured } from '../recipe/pictured';
+import { foldOf, mirrorEdges, regionFor, timesSeen } from '../lattice/fold';
 import { makeUnit } from './make';
 import { sampleCubic } from './patch';
 import { seamsOf } from './seam';
@@ -113,6 +113,57 @@ describe('a symmetry', () => {
     if (exact) expect(worst).toBeLessThanOrEqual(1);
     // Turned by 60° the pixels do not lie on pixels; the comparison itself interpolates between them.
     else expect(off.reduce((sum, one) => sum + one, 0) / off.length).toBeLessThan(4);
+  });
+
+  // The mirror lines of International Tables for Crystallography, volume A, part 6, that bound the asymmetric unit.
+  it.each([
+    ['p2', 0],
+    ['pm', 2],
+    ['pg', 0],
+    ['p2mm', 4],
+    ['p2gg', 0],
+    ['p4', 0],
+    ['p4mm', 3],
+    ['p3', 0],
+    ['p3m1', 3],
+    ['p6mm', 3],
+  ] as const)('has its part bounded by mirrors where its group has them: %s', (group, count) => {
+    expect(mirrorEdges(foldOf(group, regionFor(region, group)))).toHaveLength(count);
+  });
+
+  describe('with its mirror lines healed', () => {
+    /** Art whose outermost two pixels are a dark line: its halves do not quite meet. */
+    const art = rasterOf(60, 60, (x, y) => {
+      const edge = Math.min(x, y, 59 - x, 59 - y) < 2;
+      return edge ? [20] : [150 + 40 * Math.sin(x / 5) * Math.cos(y / 7)];
+    });
+    const whole = { x: 30, y: 30, width: 60, height: 60, turn: 0 };
+    const mirroredArt = (heal?: number): Raster =>
+      makeUnit(at(art), start(art, { region: whole, symmetry: { on: true, group: 'p2mm', heal } }), STRAIGHT);
+
+    it('shows no line any more, and nothing else is touched', () => {
+      const [before, after] = [mirroredArt(), mirroredArt(4)];
+      expect(Math.min(...before.data)).toBe(20);
+      expect(Math.min(...after.data)).toBeGreaterThan(100);
+      for (let y = 0; y < 120; y += 1)
+        for (let x = 0; x < 120; x += 1) {
+          const far = Math.min(x % 60, 59 - (x % 60), y % 60, 59 - (y % 60));
+          if (far >= 12) expect(pixelOf(after, x, y)).toEqual(pixelOf(before, x, y));
+        }
+      // It is still mirrored, pixel by pixel.
+      for (let x = 0; x < 120; x += 1) expect(pixelOf(after, x, 30)).toEqual(pixelOf(after, 119 - x, 30));
+    });
+
+    it('has a seam before, and none after', () => {
+      const seam = (unit: Raster): string => seamsOf(unit, STRAIGHT).word;
+      expect(seam(mirroredArt(4))).toBe('none');
+      expect(madeAsset({ pictured: start(art), lay: STRAIGHT })).toBe(
+        madeAsset({
+          pictured: start(art, { symmetry: { on: false, group: 'p2mm', heal: 4 } }),
+          lay: STRAIGHT,
+        }),
+      );
+    });
   });
 
   it('doubles the sides of a picture that is mirrored twice: 1000 px become 2000 px', () => {

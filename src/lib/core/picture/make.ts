@@ -3,7 +3,7 @@ import { clamp } from '../num/tolerance';
 import { groupOf, grows, madeSize, type Pictured, type PictureLay } from '../recipe/pictured';
 import type { Raster } from '../raster/composite';
 import { smoothPart } from './fourier';
-import { Folder, foldOf } from '../lattice/fold';
+import { Folder, foldOf, mirrorEdges, type PartEdge } from '../lattice/fold';
 import { grow } from './grow';
 import { joinDown, transposed } from './join';
 import { mirrored, regionMatrix, sampleCubic, type Sample } from './patch';
@@ -177,9 +177,15 @@ function folded(look: Look, pictured: Pictured, scale: number): Raster {
   const data = new Uint8Array(width * height * 4);
   const sample: Sample = new Float64Array(4);
   const sum: Sample = new Float64Array(4);
+  const wide = pictured.symmetry.heal ?? 0;
+  const inward = wide > 0 ? healed(mirrorEdges(fold), wide) : null;
+  const place = { u: 0, v: 0 };
   const lookAt = (x: number, y: number): void => {
     const { a, b, c, d, e, f } = fold.images[folder.find(x, y)]!;
-    look(a * x + c * y + e, b * x + d * y + f, sample);
+    place.u = a * x + c * y + e;
+    place.v = b * x + d * y + f;
+    inward?.(place);
+    look(place.u, place.v, sample);
   };
   for (let y = 0; y < height; y += 1)
     for (let x = 0; x < width; x += 1) {
@@ -201,6 +207,27 @@ function folded(look: Look, pictured: Pictured, scale: number): Raster {
       write(data, (y * width + x) * 4, sum);
     }
   return { width, height, data };
+}
+
+/** Beside a healed line so many times its half the region is drawn in, less and less. */
+const HEAL_REACH = 6;
+
+/**
+ * Moves a place of the region away from its mirror lines, so that `wide` px along each of them are never seen: what was
+ * drawn there, an edge that does not quite meet its image, is gone, and what lies beside it moves up without being blurred.
+ */
+function healed(edges: readonly PartEdge[], wide: number): (place: { u: number; v: number }) => void {
+  const half = wide / 2;
+  const reach = half * HEAL_REACH;
+  return (place) => {
+    for (const { x, y, nx, ny } of edges) {
+      const far = Math.max(0, (place.u - x) * nx + (place.v - y) * ny);
+      if (far >= reach) continue;
+      const by = half * (1 - far / reach);
+      place.u += by * nx;
+      place.v += by * ny;
+    }
+  };
 }
 
 /** From a quarter of a pixel nearly to its corner: a line between two pixels goes through neither. */

@@ -1,6 +1,7 @@
 import { LINEAR } from '../colour/contrast';
-import type { PictureLook } from '../colour/look';
+import { isPlainLook, type PictureLook } from '../colour/look';
 import { toOklab, toOklch, type Oklab } from '../colour/space';
+import { colourNumbered } from './numbered';
 
 /** Pixels with straight alpha, eight bits a channel, RGBA. */
 export type StraightPicture = { width: number; height: number; data: Uint8Array | Uint8ClampedArray };
@@ -12,11 +13,13 @@ export type StraightPicture = { width: number; height: number; data: Uint8Array 
  */
 export function recolourPicture(picture: StraightPicture, look: PictureLook): void {
   const { data } = picture;
+  if (look.colours) colourNumbered(picture, look.colours);
+  if (isPlainLook({ ...look, colours: undefined })) return;
   const change = changeOf(look);
   const lab: Oklab = { l: 0, a: 0, b: 0 };
   for (let at = 0; at < data.length; at += 4) {
     if (data[at + 3] === 0) continue;
-    toLab(LINEAR[data[at]!]!, LINEAR[data[at + 1]!]!, LINEAR[data[at + 2]!]!, lab);
+    labOf(data, at, lab);
     change(lab);
     write(lab, data, at);
   }
@@ -66,7 +69,9 @@ function mapOnto(stops: readonly Oklab[]): Change {
   };
 }
 
-function toLab(r: number, g: number, b: number, into: Oklab): void {
+/** The colour of the pixel at `at` in OKLab; alpha does not count. */
+export function labOf(data: Uint8Array | Uint8ClampedArray, at: number, into: Oklab): void {
+  const [r, g, b] = [LINEAR[data[at]!]!, LINEAR[data[at + 1]!]!, LINEAR[data[at + 2]!]!];
   const l = Math.cbrt(0.4122214708 * r + 0.5363325363 * g + 0.0514459929 * b);
   const m = Math.cbrt(0.2119034982 * r + 0.6806995451 * g + 0.1073969566 * b);
   const s = Math.cbrt(0.0883024619 * r + 0.2817188376 * g + 0.6299787005 * b);
@@ -123,7 +128,7 @@ export function samplePoints(picture: StraightPicture, most = 6000): Oklab[] {
       const at = (y * width + x) * 4;
       if (data[at + 3]! < 128) continue;
       const lab: Oklab = { l: 0, a: 0, b: 0 };
-      toLab(LINEAR[data[at]!]!, LINEAR[data[at + 1]!]!, LINEAR[data[at + 2]!]!, lab);
+      labOf(data, at, lab);
       points.push(lab);
     }
   return points;

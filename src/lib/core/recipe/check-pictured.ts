@@ -1,9 +1,22 @@
 import { regionAspect } from '../lattice/fold';
 import { lengthRange, range, SHARE } from './check-parts';
 import { LIMITS } from './limits';
-import { groupOf, grows, madeSize, PICTURED_LIMITS, type Pictured, type Tone } from './pictured';
+import {
+  fewOf,
+  groupOf,
+  grows,
+  madeSize,
+  mostPixels,
+  PICTURED_LIMITS,
+  slotIdsOf,
+  texturePicture,
+  type Pictured,
+  type SourcePicture,
+  type Tone,
+} from './pictured';
 import type { Problem } from './problem';
 import type { PicturedRecipe } from './recipe';
+import { TEXTURE_SIDE, TEXTURES, type Texture } from './texture';
 
 /** Adds what is wrong with the steps of a pattern made from a picture, and with its size. */
 export function checkPictured(recipe: PicturedRecipe, problems: Problem[]): void {
@@ -17,9 +30,51 @@ export function checkPictured(recipe: PicturedRecipe, problems: Problem[]): void
       path: 'lay',
       message: `A ${pictured.symmetry.on ? 'symmetry' : 'grown unit'} is laid straight; lay it straight, or choose another way.`,
     });
+  if (pictured.source.texture) checkTexture(pictured.source, pictured.source.texture, problems);
   checkRegion(pictured, problems);
   checkTone(pictured.tone, problems);
   checkJoin(pictured, problems);
+  checkFew(recipe, problems);
+}
+
+/** Few colours need a slot each; a recipe that is not told by a few has none but that of its ground. */
+function checkFew({ pictured, slots }: PicturedRecipe, problems: Problem[]): void {
+  const few = fewOf(pictured);
+  if (!few) return;
+  const { least, most } = PICTURED_LIMITS.few;
+  if (few.colours.length < least || few.colours.length > most)
+    problems.push({
+      code: 'out_of_range',
+      path: 'pictured.few.colours',
+      message: `A repeat is told by ${least} to ${most} colours; these are ${few.colours.length}.`,
+    });
+  range(few.speck, PICTURED_LIMITS.speck, 'pictured.few.speck', 'The size of a speck', problems);
+  const missing = slotIdsOf(pictured).find((id) => !slots.some((slot) => slot.id === id));
+  if (missing)
+    problems.push({
+      code: 'unknown_slot',
+      path: 'slots',
+      message: `The colour “${missing}” has no slot; add one for each of the few colours.`,
+    });
+}
+
+/** The numbers of a texture, and that the picture is the one that they make. */
+function checkTexture(source: SourcePicture, texture: Texture, problems: Problem[]): void {
+  const path = 'pictured.source.texture';
+  const before = problems.length;
+  range(texture.width, TEXTURE_SIDE, `${path}.width`, 'The width of the texture', problems);
+  range(texture.height, TEXTURE_SIDE, `${path}.height`, 'The height of the texture', problems);
+  range(texture.seed, PICTURED_LIMITS.seed, `${path}.seed`, 'The number of the try', problems);
+  for (const { key, label, least, most } of TEXTURES[texture.kind].numbers)
+    range(texture.numbers[key] ?? NaN, { least, most }, `${path}.numbers.${key}`, label, problems);
+  if (problems.length > before) return;
+  const { asset, width, height } = texturePicture(texture);
+  if (source.asset !== asset || source.width !== width || source.height !== height)
+    problems.push({
+      code: 'invalid',
+      path: 'pictured.source.asset',
+      message: 'The picture is not the one that these numbers make; take its name from them.',
+    });
 }
 
 function checkRegion(pictured: Pictured, problems: Problem[]): void {
@@ -48,6 +103,13 @@ function checkRegion(pictured: Pictured, problems: Problem[]): void {
       path: 'pictured.region',
       message: `The region is much larger than the picture; make it at most ${Math.floor(longest)} px a side.`,
     });
+  range(
+    pictured.symmetry.heal ?? 0,
+    PICTURED_LIMITS.heal,
+    'pictured.symmetry.heal',
+    'The healed line',
+    problems,
+  );
   const group = groupOf(pictured);
   const aspect = regionAspect(group);
   if (aspect !== null && Math.abs(region.height / (region.width * aspect) - 1) > 1e-6)
@@ -57,11 +119,12 @@ function checkRegion(pictured: Pictured, problems: Problem[]): void {
       message: `The symmetry ${group} needs a region ${aspect === 1 ? 'as high as it is wide' : `${(1 / aspect).toFixed(3)} times as wide as it is high`}.`,
     });
   const { width, height } = madeSize(pictured);
-  if (width * height > PICTURED_LIMITS.pixels)
+  const most = mostPixels(pictured);
+  if (width * height > most)
     problems.push({
       code: 'too_many',
       path: 'pictured.region',
-      message: `One repeat would be ${width} × ${height} px; at most ${PICTURED_LIMITS.pixels / 1e6} million pixels are made. Make the region smaller.`,
+      message: `One repeat would be ${width} × ${height} px; at most ${Math.floor(most / 1e6)} million pixels are made. Make the region smaller.`,
     });
 }
 

@@ -2,6 +2,7 @@ import type { ColourSlot } from '../colour/slots';
 import type { Box } from '../geom/box';
 import { roundTo } from '../num/tolerance';
 import { measuredSlots } from './measured';
+import { slotIdsOf } from './pictured';
 import {
   groundSlots,
   type ComposedRecipe,
@@ -17,8 +18,8 @@ import {
 export function usedSlots(recipe: Recipe): Set<string> {
   const used = new Set<string>(groundSlots(recipe.ground));
   if (recipe.kind === 'measured') for (const slot of measuredSlots(recipe.measured)) used.add(slot);
-  else if (recipe.kind === 'composed')
-    for (const motif of recipe.motifs) for (const slot of motifSlots(motif)) used.add(slot);
+  else if (recipe.kind === 'pictured') for (const slot of slotIdsOf(recipe.pictured)) used.add(slot);
+  else for (const motif of recipe.motifs) for (const slot of motifSlots(motif)) used.add(slot);
   return used;
 }
 

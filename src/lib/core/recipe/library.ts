@@ -44,11 +44,16 @@ export const LIBRARY_VERSION = 1;
 /** The assets that a recipe refers to, each once. */
 export function recipeAssets(recipe: Recipe): string[] {
   if (recipe.kind === 'measured') return [];
-  // What is made of the picture is made again wherever it is missing.
-  if (recipe.kind === 'pictured') return [recipe.pictured.source.asset];
+  // What is made of the picture, or of numbers, is made again wherever it is missing.
+  if (recipe.kind === 'pictured') {
+    const { asset, texture } = recipe.pictured.source;
+    return texture ? [] : [asset];
+  }
   const found = recipe.motifs.flatMap(({ content }) => {
     if (content.kind !== 'drawing') return [];
-    const pictures = content.elements.flatMap((element) => (element.picture ? [element.picture.asset] : []));
+    const pictures = content.elements.flatMap(({ picture }) =>
+      picture ? [picture.asset, ...(picture.cut ? [picture.cut.asset] : [])] : [],
+    );
     return content.asset === null ? pictures : [content.asset, ...pictures];
   });
   return [...new Set(found)];

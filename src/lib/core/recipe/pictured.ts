@@ -1,9 +1,11 @@
 import { sha256 } from '@noble/hashes/sha2.js';
 import { bytesToHex, utf8ToBytes } from '@noble/hashes/utils.js';
 import type { Hex } from '../colour/parse';
+import type { ColourSlot } from '../colour/slots';
 import { foldOf } from '../lattice/fold';
 import type { PlaneGroup } from '../lattice/groups';
 import type { Size } from '../lattice/size';
+import { TEXTURE_SIDE, TEXTURES, textureAsset, type Texture } from './texture';
 
 /**
  * A repeat made from a picture: steps that are data, each switched on and off. The picture itself is never changed;
@@ -12,18 +14,25 @@ import type { Size } from '../lattice/size';
 export type Pictured = {
   source: SourcePicture;
   region: Region;
-  symmetry: { on: boolean; group: PlaneGroup };
+  /** `heal` is how wide a line along each mirror is left out of the region, px of it; absent for none. */
+  symmetry: { on: boolean; group: PlaneGroup; heal?: number };
   tone: Tone;
   join: Join;
+  /** Absent: its colours stay as they are. */
+  few?: Few;
 };
 
-/** The picture that a repeat is made from: an asset, its size in its own pixels, what it was called, and whether it can be seen through. */
+/**
+ * The picture that a repeat is made from: an asset, its size in its own pixels, what it was called, and whether it can
+ * be seen through. One that numbers make has these with it; its asset is no file but what they come to.
+ */
 export type SourcePicture = {
   asset: string;
   width: number;
   height: number;
   name: string;
   clear?: boolean;
+  texture?: Texture;
 };
 
 /** A rectangle on the picture about its middle (x, y), in px of the picture, turned clockwise in degrees. */
@@ -66,6 +75,13 @@ export type Join = {
   seed: number;
 };
 
+/**
+ * How what was made is told by a few colours, which become slots: `flat` gives each pixel the nearest of `colours`,
+ * spots of less than `speck` px of the unit that of what lies around them; `blend` mixes the two colours between which
+ * its lightness lies. The colours are in the order of their lightness, dark first; each is what one slot stands for.
+ */
+export type Few = { on: boolean; how: 'flat' | 'blend'; colours: Hex[]; speck: number };
+
 export const JOIN_KINDS = ['fade', 'cut', 'level', 'grown'] as const;
 export type JoinKind = (typeof JOIN_KINDS)[number];
 
@@ -99,6 +115,9 @@ export const PICTURED_LIMITS = {
   middle: { least: 0.1, most: 10 },
   level: { least: 0, most: 255 },
   share: { least: -1, most: 1 },
+  few: { least: 2, most: 8 },
+  heal: { least: 0, most: 200 },
+  speck: { least: 0, most: 10_000 },
   /** Pixels of what is made. */
   pixels: 40_000_000,
 } as const;
@@ -122,9 +141,43 @@ export function freshPictured(source: SourcePicture): Pictured {
   };
 }
 
+/** The picture of a texture. */
+export const texturePicture = (texture: Texture): SourcePicture => {
+  const { kind, width, height } = texture;
+  return { asset: textureAsset(texture), width, height, name: TEXTURES[kind].label, texture };
+};
+
+/** A repeat of a texture as its numbers make it: all of it, its edges left alone, since it repeats by itself. */
+export function freshTextured(texture: Texture): Pictured {
+  const fresh = freshPictured(texturePicture(texture));
+  const { width, height } = texture;
+  const { how, colours } = TEXTURES[texture.kind];
+  return {
+    ...fresh,
+    region: { x: width / 2, y: height / 2, width, height, turn: 0 },
+    join: { ...fresh.join, on: false },
+    few: { on: true, how, colours: colours.map(({ grey }) => grey), speck: 0 },
+  };
+}
+
+/** The slots of a texture, one for each of its greys, in the colours that it starts with or others. */
+export const slotsOfTexture = (texture: Texture, colours?: readonly Hex[]): ColourSlot[] =>
+  TEXTURES[texture.kind].colours.map(({ name, start }, index) => ({
+    ...{ id: slotId(index), name },
+    colour: colours?.[index] ?? start,
+  }));
+
 /** A band that suits a region: a sixth of its shorter side, whole px. */
 export const freshBand = ({ width, height }: Size): number =>
   Math.max(2, 2 * Math.round(Math.min(width, height) / 12));
+
+/** Whether a repeat is a texture as its numbers make it, taken whole. */
+const isWhole = (pictured: Pictured): boolean =>
+  pictured.source.texture !== undefined && !pictured.join.on && !pictured.symmetry.on;
+
+/** How many pixels may be made: of what numbers make more, since nothing is held beside it. */
+export const mostPixels = (pictured: Pictured): number =>
+  isWhole(pictured) ? TEXTURE_SIDE.most ** 2 : PICTURED_LIMITS.pixels;
 
 /** The group that a repeat is made in: a region as it is where symmetry is off. */
 export const groupOf = ({ symmetry }: Pictured): PlaneGroup => (symmetry.on ? symmetry.group : 'p1');
@@ -132,6 +185,15 @@ export const groupOf = ({ symmetry }: Pictured): PlaneGroup => (symmetry.on ? sy
 /** Whether the unit is grown to more than the region. */
 export const grows = ({ join, symmetry }: Pictured): boolean =>
   join.on && join.how === 'grown' && !symmetry.on;
+
+/** The few colours that a repeat is told by, where it is. */
+export const fewOf = ({ few }: Pictured): Few | null => (few?.on ? few : null);
+
+/** The slots that a repeat has: one for each of its few colours, in their order. */
+export const slotIdsOf = (pictured: Pictured): string[] =>
+  fewOf(pictured)?.colours.map((_, index) => slotId(index)) ?? [];
+
+const slotId = (index: number): string => `colour-${index + 1}`;
 
 /** The steps that a unit is made by; what it is used for, its size in the end and its ground are no part of them. */
 export type MadeBy = { pictured: Pictured; lay: PictureLay };
@@ -154,7 +216,8 @@ const ENGINE = 1;
  * what makes them, so that equal work has one name.
  */
 export function madeAsset({ pictured, lay }: MadeBy): string {
-  const { source, region, tone, join } = pictured;
+  const { source, region, symmetry, tone, join } = pictured;
+  const few = fewOf(pictured);
   const group = groupOf(pictured);
   const joined = join.on && group === 'p1';
   const { on: _, ...numbers } = tone;
@@ -162,10 +225,11 @@ export function madeAsset({ pictured, lay }: MadeBy): string {
     ENGINE,
     source.asset,
     [region.x, region.y, region.width, region.height, region.turn],
-    group,
+    symmetry.on && symmetry.heal ? [group, symmetry.heal] : group,
     tone.on ? Object.entries(numbers).sort(([one], [other]) => (one < other ? -1 : 1)) : null,
     joined ? [join.how, ...(grows(pictured) ? [join.times, join.seed] : [join.band, join.feather])] : null,
     joined && lay.kind !== 'straight' ? [lay.kind, lay.step] : null,
+    ...(few ? [[few.how, few.colours, few.speck, lay]] : []),
   ];
   return bytesToHex(sha256(utf8ToBytes(JSON.stringify(steps))));
 }

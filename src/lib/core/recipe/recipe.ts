@@ -5,6 +5,7 @@ import type { ShapeForm } from '../geom/shapes';
 import type { ColourSlot } from '../colour/slots';
 import { FRONT, type Front, type Gap, type Repeat, type Size } from '../lattice/repeat';
 import type { LengthUnit } from '../num/length';
+import type { CutOut } from './cut-out';
 import type { Measured } from './measured';
 import type { Pictured, PictureLay } from './pictured';
 
@@ -127,9 +128,21 @@ export type GradientPaint = {
 
 /**
  * A picture that fills the element's path: `matrix` takes its pixels (0 … width, 0 … height) to motif px. `clear` says
- * that one can see through some of it.
+ * that one can see through some of it; `slots` are what the numbers of a numbered picture stand for, in their order; `cut`
+ * is what it was cut out of, how, and where it lay there, for going on with that.
  */
-export type PicturePaint = { asset: string; width: number; height: number; matrix: Affine; clear?: boolean };
+export type PicturePaint = {
+  asset: string;
+  width: number;
+  height: number;
+  matrix: Affine;
+  clear?: boolean;
+  slots?: readonly string[];
+  cut?: CutFrom;
+};
+
+/** What a picture was cut out of, how, and where its upper left corner lay there, px. */
+export type CutFrom = Size & { asset: string; by: CutOut; x: number; y: number };
 
 export type ElementSource =
   | { kind: 'form'; form: ShapeForm; x: number; y: number; width: number; height: number; rotation: number }

@@ -12,11 +12,14 @@ import type { Piece } from './piece';
 /** The sides of a picture, as it lies in its own file. */
 export type Side = 'top' | 'right' | 'bottom' | 'left';
 
+/** What of a picture is fetched: its file, and what its numbers stand for where it is a numbered one. */
+export type PictureFile = Pick<PicturePaint, 'asset' | 'slots'>;
+
 /** A picture that meets others edge to edge: which of its sides do so along all of their length. */
 export type MeetingPicture = { piece: Piece; picture: PicturePaint; sides: Record<Side, boolean> };
 
-/** Pictures that leave nothing open, the assets that its parts count, and what lies beside each at its edges. */
-export type PlaneScene = PicturePlane & { assets: string[]; edges: 'clamp' | 'wrap' | 'mirror' };
+/** Pictures that leave nothing open, the files that its parts count, and what lies beside each at its edges. */
+export type PlaneScene = PicturePlane & { files: PictureFile[]; edges: 'clamp' | 'wrap' | 'mirror' };
 
 const SIDES: readonly Side[] = ['top', 'right', 'bottom', 'left'];
 
@@ -103,18 +106,26 @@ function planeOf(
   );
   const open = unitArea(lattice);
   if (!nearly(area, open, 1e-6 * open)) return null;
-  const assets = [...new Set(meeting.map(({ picture }) => picture.asset))];
+  const files = [...new Map(meeting.map(({ picture }) => [fileKey(picture), picture])).values()];
+  const keys = files.map(fileKey);
   const parts = lattice.copies.flatMap((copy) =>
-    meeting.map(({ picture: { asset, width, height, matrix } }) => ({
-      picture: assets.indexOf(asset),
-      matrix: { ...matrix, e: matrix.e + copy.x, f: matrix.f + copy.y },
-      width,
-      height,
-    })),
+    meeting.map(({ picture }) => {
+      const { width, height, matrix } = picture;
+      const laid = { ...matrix, e: matrix.e + copy.x, f: matrix.f + copy.y };
+      return { picture: keys.indexOf(fileKey(picture)), matrix: laid, width, height };
+    }),
   );
   const [a, b] = [latticeVector(lattice, 1, 0), latticeVector(lattice, 0, 1)];
-  return { a, b, parts, assets, edges: edgesBeside(meeting, a, b) };
+  return {
+    a,
+    b,
+    parts,
+    files: files.map(({ asset, slots }) => ({ asset, slots })),
+    edges: edgesBeside(meeting, a, b),
+  };
 }
+
+const fileKey = ({ asset, slots }: PictureFile): string => `${asset} ${slots?.join(' ') ?? ''}`;
 
 /** What lies beside each picture: itself where it is alone and laid straight, itself turned over in a mirror, others else. */
 function edgesBeside(meeting: readonly MeetingPicture[], a: Point, b: Point): PlaneScene['edges'] {
@@ -128,6 +139,6 @@ function edgesBeside(meeting: readonly MeetingPicture[], a: Point, b: Point): Pl
   const straight = (spans(across, a) && spans(down, b)) || (spans(across, b) && spans(down, a));
   if (!straight) return 'clamp';
   if (others.length === 0) return 'wrap';
-  const same = others.every(({ picture }) => picture.asset === first.picture.asset);
+  const same = others.every(({ picture }) => fileKey(picture) === fileKey(first.picture));
   return same && meeting.length === 4 ? 'mirror' : 'clamp';
 }

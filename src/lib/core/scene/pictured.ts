@@ -1,5 +1,5 @@
 import { scaling, translation, multiply } from '../geom/affine';
-import { madeAsset, madeSize } from '../recipe/pictured';
+import { madeAsset, madeSize, slotIdsOf } from '../recipe/pictured';
 import { emptyRecipe, freshPlacing, type ComposedRecipe, type PicturedRecipe } from '../recipe/recipe';
 import { drawingOf, pictureElement } from './drawing';
 
@@ -12,7 +12,15 @@ export function asLaid(recipe: PicturedRecipe, asset = madeAsset(recipe)): Compo
     translation(-width / 2, -height / 2),
   );
   const { clear } = pictured.source;
-  const picture = { asset, width, height, matrix, ...(clear ? { clear } : {}) };
+  const numbers = slotIdsOf(pictured);
+  const picture = {
+    asset,
+    width,
+    height,
+    matrix,
+    ...(clear ? { clear } : {}),
+    ...(numbers.length > 0 ? { slots: numbers } : {}),
+  };
   const content = drawingOf([pictureElement(picture)], asset);
   return {
     ...emptyRecipe(measure, unit),

@@ -1,23 +1,32 @@
-import { isPlainLook, type PictureLook } from '../colour/look';
+import { withColours, type PictureLook } from '../colour/look';
+import { numberColours } from '../colour/slots';
 import { multiply } from '../geom/affine';
+import type { PicturePaint } from '../recipe/recipe';
 import { allPaints, meanScale, type LayoutScene } from './layout';
 import type { UnitScene } from './unit';
 
+/** The pictures that a pattern draws, each as often as it does. */
+const drawnPictures = (scene: UnitScene): PicturePaint[] =>
+  scene.pieces.flatMap((piece) => piece.elements.flatMap(({ picture }) => picture ?? []));
+
+/** Whether a pattern shows numbered pictures, which are fetched anew for other colours. */
+export const isNumbered = (scene: UnitScene): boolean =>
+  scene.sampled && drawnPictures(scene).some(({ slots }) => slots !== undefined);
+
 /** The assets of the pictures that a pattern draws, each once. */
-export function assetsOf(scene: UnitScene): string[] {
-  const found = scene.pieces.flatMap((piece) =>
-    piece.elements.flatMap((element) => (element.picture ? [element.picture.asset] : [])),
-  );
-  return [...new Set(found)];
-}
+export const assetsOf = (scene: UnitScene): string[] => [
+  ...new Set(drawnPictures(scene).map(({ asset }) => asset)),
+];
 
 /** The pictures that the drawings of a layout show, each with how it is recoloured; those of one plane are sampled instead. */
 export function shownPictures(scene: LayoutScene): { asset: string; look: PictureLook | null }[] {
   return scene.shapes.flatMap((shape) =>
     allPaints(shape).flatMap((paint) => {
       if (paint.kind !== 'pattern' || paint.pattern.scene.plane) return [];
-      const look = paint.look && !isPlainLook(paint.look) ? paint.look : null;
-      return assetsOf(paint.pattern.scene).map((asset) => ({ asset, look }));
+      return drawnPictures(paint.pattern.scene).map((picture) => ({
+        asset: picture.asset,
+        look: withColours(paint.look, numberColours(picture.slots, paint.colours)),
+      }));
     }),
   );
 }

@@ -1,7 +1,8 @@
 import { grow, type Box } from '../geom/box';
 import type { MotifEffects, ShadowEffect } from '../recipe/recipe';
 import { effectsReach } from '../scene/effects';
-import { colourOf, type Colours } from './paint';
+import { colourOf } from '../colour/slots';
+import type { Colours } from './paint';
 import { contentId, num } from './print';
 
 /**

@@ -1,15 +1,11 @@
-import { isPlainLook, lookKey, readLookKey, type PictureLook } from '../colour/look';
+import { isPlainLook, lookKey, readLookKey, withColours, type PictureLook } from '../colour/look';
 import type { Hex } from '../colour/parse';
+import { colourOf, numberColours, type SlotColours } from '../colour/slots';
 import type { Affine } from '../geom/affine';
 import type { GradientPaint, Paint, PicturePaint } from '../recipe/recipe';
 import { contentId, escapeXml, matrixText, num } from './print';
 
-export type Colours = Readonly<Record<string, Hex>>;
-
-/** What is drawn where a slot has no colour: it cannot happen in a checked recipe, and must not look right. */
-const NO_COLOUR = '#000000';
-
-export const colourOf = (colours: Colours, slot: string): Hex => colours[slot] ?? NO_COLOUR;
+export type Colours = SlotColours;
 
 /** A paint as the value of a `fill`, and the definition that must stand before it ("" for a plain colour). */
 export type PaintMarkup = { value: string; defs: string };
@@ -65,8 +61,10 @@ export type GroundGradient = { to: { x: number; y: number }; stops: { at: number
 const PICTURE_ROUTE = '/api/v1/motifs/';
 
 /** A picture through its matrix. */
-export function pictureMarkup({ asset, width, height, matrix }: PicturePaint): string {
-  return `<image href="${PICTURE_ROUTE}${asset}" width="${num(width)}" height="${num(height)}" preserveAspectRatio="none" transform="${matrixText(matrix)}"/>`;
+export function pictureMarkup(picture: PicturePaint, colours: Colours): string {
+  const { asset, width, height, matrix } = picture;
+  const href = pictureAddress({ asset, look: withColours(null, numberColours(picture.slots, colours)) });
+  return `<image href="${href}" width="${num(width)}" height="${num(height)}" preserveAspectRatio="none" transform="${matrixText(matrix)}"/>`;
 }
 
 /** A picture that a drawing shows: an asset, and how it is recoloured (`null` as it is). */
@@ -75,7 +73,10 @@ export type ShownPicture = { asset: string; look: PictureLook | null };
 /** A drawing with every picture in it seen through a look. */
 export function throughLook(svg: string, look: PictureLook | null): string {
   if (look === null || isPlainLook(look) || !svg.includes(PICTURE_ROUTE)) return svg;
-  return svg.replace(PICTURE_HREF, (_, asset: string) => `href="${pictureAddress({ asset, look })}"`);
+  return svg.replace(PICTURE_HREF, (...match: string[]) => {
+    const { asset, look: own } = shownPicture(match);
+    return `href="${pictureAddress({ asset, look: withColours(look, own?.colours ?? null) })}"`;
+  });
 }
 
 /** Where a picture is fetched from. */
@@ -118,8 +119,8 @@ const shownPicture = (match: readonly string[]): ShownPicture => ({
   look: match[2] === undefined ? null : readLookKey(match[2]),
 });
 
-const PICTURE_HREF = /href="\/api\/v1\/motifs\/([0-9a-f]{64})(?:\?look=([-0-9a-f.,_:]+))?"/g;
+const PICTURE_HREF = /href="\/api\/v1\/motifs\/([0-9a-f]{64})(?:\?look=([-0-9a-f.,_:~]+))?"/g;
 
 /** A whole picture as {@link pictureMarkup} writes it: what it shows, and where. */
 const PICTURE_IMAGE =
-  /<image (href="\/api\/v1\/motifs\/[0-9a-f]{64}(?:\?look=[-0-9a-f.,_:]+)?" width="[^"]*" height="[^"]*" preserveAspectRatio="none") (transform="[^"]*")\/>/g;
+  /<image (href="\/api\/v1\/motifs\/[0-9a-f]{64}(?:\?look=[-0-9a-f.,_:~]+)?" width="[^"]*" height="[^"]*" preserveAspectRatio="none") (transform="[^"]*")\/>/g;

@@ -13,7 +13,8 @@ import type { MeetingPicture } from '../scene/picture-plane';
 import type { PicturePaint } from '../recipe/recipe';
 import { piecesOver, type Piece, type UnitScene } from '../scene/unit';
 import { effectsFilter } from './effects';
-import { colourOf, paintMarkup, pictureMarkup, type Colours } from './paint';
+import { colourOf } from '../colour/slots';
+import { paintMarkup, pictureMarkup, type Colours } from './paint';
 import { contentId, matrixText, num } from './print';
 
 export type { Colours };
@@ -23,7 +24,7 @@ export const UNDERLAY_PIXELS = 2.5;
 
 /** One element, its slots turned into colours: a <path>, or a picture inside the path, with its clip and gradient before it. */
 export function elementMarkup(element: Element, colours: Colours): string {
-  const drawing = element.picture ? pictureMarkup(element.picture) : pathMarkup(element, colours);
+  const drawing = element.picture ? pictureMarkup(element.picture, colours) : pathMarkup(element, colours);
   const opacity = element.picture && element.opacity < 1 ? ` opacity="${num(element.opacity)}"` : '';
   if (!element.clip) return opacity ? `<g${opacity}>${drawing}</g>` : drawing;
   const rule = element.clip.rule === 'evenodd' ? ' clip-rule="evenodd"' : '';
@@ -153,18 +154,23 @@ export function abutmentMarkup(
   offsets: readonly Point[],
 ): string {
   if (offsets.length === 0) return '';
-  return lineMarkup(scene, colours, width, offsets) + pictureUnderlay(scene, width, offsets);
+  return lineMarkup(scene, colours, width, offsets) + pictureUnderlay(scene, colours, width, offsets);
 }
 
 /**
  * Pictures that meet edge to edge, each drawn first a little larger on the sides where it meets another one: what the
  * anti-aliasing of an edge lets through is the picture itself.
  */
-function pictureUnderlay(scene: UnitScene, width: number, offsets: readonly Point[]): string {
+function pictureUnderlay(
+  scene: UnitScene,
+  colours: Colours,
+  width: number,
+  offsets: readonly Point[],
+): string {
   // Under one that can be seen through it would show.
   const solid = scene.meeting.filter(({ picture }) => !picture.clear);
   return offsets
-    .flatMap((offset) => solid.map((one) => pictureMarkup(grownPicture(one, offset, 0.75 * width))))
+    .flatMap((offset) => solid.map((one) => pictureMarkup(grownPicture(one, offset, 0.75 * width), colours)))
     .join('');
 }
 

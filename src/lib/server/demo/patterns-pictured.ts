@@ -4,9 +4,12 @@ import { regionFor } from '../../core/lattice/fold';
 import { toPx } from '../../core/num/length';
 import {
   freshBand,
+  freshTextured,
   groupOf,
   madeSize,
   PLAIN_TONE,
+  slotIdsOf,
+  slotsOfTexture,
   type JoinKind,
   type Pictured,
   type PictureLay,
@@ -14,6 +17,9 @@ import {
   type Tone,
 } from '../../core/recipe/pictured';
 import { RECIPE_VERSION, type PicturedRecipe } from '../../core/recipe/recipe';
+import type { Hex } from '../../core/colour/parse';
+import type { ColourSlot } from '../../core/colour/slots';
+import { freshTexture, type Texture } from '../../core/recipe/texture';
 import type { PlaneGroup } from '../../core/lattice/groups';
 import { appRoot } from '../root';
 
@@ -39,6 +45,8 @@ type Plan = {
   tone?: Partial<Tone>;
   join?: { how: JoinKind; band?: number };
   lay?: PictureLay;
+  /** The few colours that tell it, each with what it shows instead. */
+  few?: { found: Hex; name: string; shown: Hex }[];
   /** How wide a unit is, mm. */
   width: number;
 };
@@ -100,18 +108,68 @@ const PLANS: Plan[] = [
     lay: { kind: 'brick', step: 0.5 },
     width: 150,
   },
+  {
+    name: 'Thrift in Four Inks',
+    description: 'The same meadow told by four colours, to be printed in any.',
+    photo: 'thrift',
+    region: [600, 400, 480, 480],
+    join: { how: 'cut', band: 120 },
+    few: [
+      { found: '#2a3d20', name: 'Deep', shown: '#12394a' },
+      { found: '#3b5a30', name: 'Grass', shown: '#1f6d74' },
+      { found: '#5b7f45', name: 'Blade', shown: '#8cc0b4' },
+      { found: '#c878a2', name: 'Flower', shown: '#f2b84b' },
+    ],
+    width: 120,
+  },
+];
+
+/** Patterns from numbers: how large, mm, and their colours, dark first. */
+const TEXTURE_PLANS: {
+  name: string;
+  description: string;
+  texture: Texture;
+  colours: readonly Hex[];
+  width: number;
+}[] = [
+  {
+    name: 'Turnstile Steel',
+    description: 'Brushed steel of the lido’s turnstiles.',
+    texture: { ...freshTexture('brushed', 1400), seed: 4 },
+    colours: ['#59636a', '#dfe5e6'],
+    width: 120,
+  },
+  {
+    name: 'Pool Terrazzo',
+    description: 'The floor of the changing rooms: tile chips in pale cement.',
+    texture: {
+      ...freshTexture('terrazzo', 1400),
+      seed: 11,
+      numbers: { chip: 92, filled: 0.8, gap: 0.24, small: 0.6 },
+    },
+    colours: ['#12394a', '#e2572f', '#2f93a8', '#f2b84b', '#f3efe6'],
+    width: 150,
+  },
+  {
+    name: 'Deckchair Linen',
+    description: 'Unbleached linen, for labels and bags.',
+    texture: { ...freshTexture('linen', 960), seed: 2 },
+    colours: ['#8a7a5e', '#f4ecd9'],
+    width: 60,
+  },
 ];
 
 /** The demo's patterns from pictures, given the photographs as they were stored. */
 export const picturedPatterns = (
   assets: ReadonlyMap<PhotoName, string>,
 ): { name: string; description: string; recipe: PicturedRecipe; stock: boolean }[] =>
-  PLANS.map((plan) => ({
-    name: plan.name,
-    description: plan.description,
-    recipe: recipeOf(plan, assets.get(plan.photo) ?? ''),
-    stock: false,
-  }));
+  [
+    ...PLANS.map((plan) => ({ ...plan, recipe: recipeOf(plan, assets.get(plan.photo) ?? '') })),
+    ...TEXTURE_PLANS.map((plan) => ({ ...plan, recipe: texturedRecipe(plan) })),
+  ].map(({ name, description, recipe }) => ({ name, description, recipe, stock: false }));
+
+const texturedRecipe = ({ texture, colours, width }: (typeof TEXTURE_PLANS)[number]): PicturedRecipe =>
+  laid(freshTextured(texture), width, slotsOfTexture(texture, colours));
 
 function recipeOf(
   { photo, region: [x, y, width, height, turn = 0], group, ...plan }: Plan,
@@ -127,17 +185,31 @@ function recipeOf(
     symmetry: { on: group !== undefined, group: group ?? 'p4mm' },
     tone: { ...PLAIN_TONE, ...plan.tone },
     join: { on: true, how, band, feather: 4, times: 2, seed: 1 },
+    ...(plan.few
+      ? { few: { on: true, how: 'flat', colours: plan.few.map(({ found }) => found), speck: 24 } }
+      : {}),
   };
+  const ids = slotIdsOf(pictured);
+  const slots = (plan.few ?? []).map(({ name: slot, shown }, index) => ({
+    ...{ id: ids[index] ?? '', name: slot },
+    colour: shown,
+  }));
+  const recipe = laid(pictured, plan.width, slots);
+  return groupOf(pictured) === 'p1' && plan.lay ? { ...recipe, lay: plan.lay } : recipe;
+}
+
+/** A repeat laid straight, `width` mm wide, in the colours of its slots. */
+function laid(pictured: Pictured, width: number, slots: ColourSlot[]): PicturedRecipe {
   const made = madeSize(pictured);
-  const unitWidth = toPx(plan.width, 'mm');
+  const unitWidth = toPx(width, 'mm');
   return {
     kind: 'pictured',
     version: RECIPE_VERSION,
     measure: 'mm',
     pictured,
-    lay: groupOf(pictured) === 'p1' ? (plan.lay ?? { kind: 'straight' }) : { kind: 'straight' },
+    lay: { kind: 'straight' },
     unit: { width: unitWidth, height: (unitWidth * made.height) / made.width },
     ground: { kind: 'clear' },
-    slots: [],
+    slots,
   };
 }

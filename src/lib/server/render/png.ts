@@ -3,7 +3,8 @@ import { embedPictures, type ShownPicture } from '../../core/svg/paint';
 import type { LayoutScene } from '../../core/scene/layout';
 import type { BandReply, LayerStep, SharedPicture } from '../../contract/render';
 import type { RenderPool } from './pool';
-import { bandSteps, pictureLookup, picturesNeeded, type NeededPicture } from './steps';
+import { pictureLookup, picturesNeeded, type NeededPicture } from './pictures-needed';
+import { bandSteps } from './steps';
 
 export type PngSize = { width: number; height: number; ppi: number };
 

@@ -14,7 +14,8 @@ import { compileUnit } from '../../core/scene/unit';
 import { layoutSvg } from '../../core/svg/layout';
 import { renderPng, type PngOptions, type PngSize } from './png';
 import { inlinePool, type RenderPool } from './pool';
-import { bandSteps, pictureLookup, picturesNeeded } from './steps';
+import { pictureLookup, picturesNeeded } from './pictures-needed';
+import { bandSteps } from './steps';
 import { isFine, tileOf } from './tile';
 
 const dots = (over: Partial<ComposedRecipe> = {}): ComposedRecipe =>

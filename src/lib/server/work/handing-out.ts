@@ -19,13 +19,14 @@ import { LIMITS } from '../../core/recipe/limits';
 import { spaceFailure } from '../render/space';
 import { keptContent } from '../repo/kept';
 import type { Answer, HandOut } from '../../contract/work';
+import { areaPicture } from './area-picture';
 import type { Tools } from './tools';
 
 type OutFile = { fileName: string; mediaType: string; bytes: Uint8Array; leftOut: string[] };
 
 /** Writes patterns as a file at `path`. */
 export async function handOut(tools: Tools, wanted: HandOut, path: string): Promise<Answer<'handOut'>> {
-  const made = await outFile(tools, wanted);
+  const made = await outFile(tools, wanted, path);
   if (!made.ok) return made;
   const { bytes, ...said } = made.value;
   try {
@@ -39,7 +40,11 @@ export async function handOut(tools: Tools, wanted: HandOut, path: string): Prom
 }
 
 /** The file, and the names of patterns that cannot be read and were left out of it. */
-async function outFile(tools: Tools, { ids, as, scale }: HandOut): Promise<Outcome<OutFile>> {
+async function outFile(
+  tools: Tools,
+  { ids, as, scale, area }: HandOut,
+  path: string,
+): Promise<Outcome<OutFile>> {
   const content = keptContent(tools.db, ids);
   const { patterns, leftOut } = content;
   const [first] = patterns;
@@ -67,6 +72,14 @@ async function outFile(tools: Tools, { ids, as, scale }: HandOut): Promise<Outco
         const out = text('css', 'text/css', body);
         return out.ok ? done({ ...out.value, leftOut: [...leftOut, ...refused] }) : out;
       });
+    case 'area': {
+      if (patterns.length > 1 || !area)
+        return fail('invalid', 'A picture shows one pattern; choose one.', 'ids');
+      const made = await areaPicture(tools, first, area, path);
+      if (!made.ok) return made;
+      const { ending, ...file } = made.value;
+      return done({ ...file, fileName: `${slug(first.name)}.${ending}`, leftOut });
+    }
     case 'tile-svg':
     case 'tile-png':
       return tileFile(tools, first, patterns.length, { as, scale });

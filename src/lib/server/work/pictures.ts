@@ -3,10 +3,9 @@ import type { LayoutScene } from '../../core/scene/layout';
 import { shownPictures } from '../../core/scene/pictures';
 import { embedPictures, picturesIn, type ShownPicture } from '../../core/svg/paint';
 import type { Db } from '../db/open';
-import { readAsset } from '../repo/assets';
 import type { PictureSource, PixelSource } from '../render/png';
 import type { RenderPool } from '../render/pool';
-import { makePicture } from './making';
+import { pictureBytes } from './making';
 
 /** Pictures of the assets, recoloured on the render threads where a fill asks for it; what was made is kept for a while. */
 export type Pictures = {
@@ -54,10 +53,8 @@ export function openPictures(db: Db, pool: RenderPool): Pictures {
 
   /** The file of a picture; one that is made and is not there yet is made. */
   async function pictureFile(asset: string): Promise<{ bytes: Uint8Array; mediaType: string } | null> {
-    const file = readAsset(db, asset);
-    if (file) return file.mediaType === 'image/svg+xml' ? null : file;
-    const made = await makePicture(db, asset);
-    return made.ok ? { bytes: made.value.bytes, mediaType: 'image/png' } : null;
+    const file = await pictureBytes(db, asset);
+    return file.ok ? file.value : null;
   }
 
   /** Lets the longest unused go while there are too many; those still being made stay. */
@@ -74,6 +71,7 @@ export function openPictures(db: Db, pool: RenderPool): Pictures {
     const urls = new Map<string, string>();
     const keyOf = ({ asset, look }: ShownPicture): string => `${asset} ${look ? lookKey(look) : ''}`;
     for (const one of wanted) {
+      if (urls.has(keyOf(one))) continue;
       const { asset, look } = one;
       const recolouredBytes = look && (await recoloured(asset, look));
       const file = look

@@ -13,6 +13,8 @@ import { layoutFile } from './layout-svg';
 import { lookOver } from './look-over';
 import { makePicture } from './making';
 import { readMotif, readPictureFile } from './reading-motifs';
+import { cutPicture } from './cutting';
+import { tracePicture } from './tracing';
 import { readFileIn } from './taking-in';
 import { drawSwatch } from './swatch';
 import { libraryAt, threadedToolsAt, toolsAt } from './tools';
@@ -29,6 +31,8 @@ export const TASKS: { [N in WorkName]: Task<N> } = {
     const bytes = await toolsAt(store).pictures.recoloured(asset, look);
     return bytes ? done({ bytes }) : NO_PICTURE;
   },
+  cutOut: cutPicture,
+  trace: tracePicture,
   makePicture: ({ store, hash }) => makePicture(libraryAt(store), hash),
   layoutSvg: async ({ store, layout: id, as, bleed, path }) => {
     const tools = toolsAt(store);

@@ -6,16 +6,21 @@
   import { CSS_PPI } from '$lib/core/num/length';
   import { drawingOf, lonePicture, transformElement, type DrawingContent } from '$lib/core/scene/drawing';
   import { meanScale } from '$lib/core/scene/layout';
+  import Button from '../components/Button.svelte';
   import Choice from '../components/Choice.svelte';
   import NumberField from '../components/NumberField.svelte';
   import Panel from '../components/Panel.svelte';
   import Rows from '../components/Rows.svelte';
   import type { BenchEditor } from './editor.svelte';
+  import CutOutDialog from './CutOutDialog.svelte';
+  import TraceDialog from './TraceDialog.svelte';
 
   /** Size and colours of a drawn motif; all its placings follow. */
   type Props = { editor: BenchEditor; motif: Motif; content: DrawingContent };
   let { editor, motif, content }: Props = $props();
 
+  let tracing = $state(false);
+  let cutting = $state(false);
   const slots = $derived(editor.still.slots.map((slot) => [slot.id, slot.name] as const));
   const used = $derived(slotsOf(content));
   const empty = $derived(content.elements.length === 0);
@@ -118,5 +123,11 @@
         />
       {/each}
     </Rows>
+    {#if picture}
+      <Button kind="quiet" onclick={() => (cutting = true)}>Cut out …</Button>
+      <Button kind="quiet" onclick={() => (tracing = true)}>Trace …</Button>
+    {/if}
   {/if}
 </Panel>
+{#if cutting && picture}<CutOutDialog {editor} {motif} {picture} onclose={() => (cutting = false)} />{/if}
+{#if tracing && picture}<TraceDialog {editor} {motif} {picture} onclose={() => (tracing = false)} />{/if}

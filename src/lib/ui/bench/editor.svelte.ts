@@ -344,6 +344,13 @@ export class BenchEditor extends PatternKeeper {
     this.commit(changeMotif(this.composed, id, change));
   }
 
+  /** Puts another drawing in the place of a motif's, with the slots that it brings; all placings follow. */
+  replaceContent(id: string, content: MotifContent, brought: Recipe['slots']): void {
+    const merged = mergeSlots(this.composed.slots, content, brought);
+    const recipe = { ...this.composed, slots: merged.slots };
+    this.commit(changeMotif(recipe, id, (motif) => ({ ...motif, content: merged.content })));
+  }
+
   removeMotif(id: string): void {
     this.commit(removeMotif(this.composed, id));
     this.select([]);

@@ -1,6 +1,7 @@
 import { SvelteSet } from 'svelte/reactivity';
 import type { PatternPaint, ShapeScene } from '$lib/core/scene/layout';
 import { allPaints, meanScale } from '$lib/core/scene/layout';
+import { isNumbered } from '$lib/core/scene/pictures';
 import { paintKey } from '$lib/core/svg/layout';
 import { isPlainLook } from '$lib/core/colour/look';
 import { pictureAddress, picturesIn, throughLook } from '$lib/core/svg/paint';
@@ -21,6 +22,10 @@ export function drawingKind(paint: PatternPaint, zoom: number): Base['kind'] {
   const scale = meanScale(paint.matrix) * zoom * (globalThis.devicePixelRatio ?? 1);
   return cell.width * cell.height * scale ** 2 > LARGEST_TILE ? 'expanded' : 'live';
 }
+
+/** Whether a fill shows pictures that are recoloured for it. */
+const waits = ({ look, pattern }: PatternPaint): boolean =>
+  (look !== null && !isPlainLook(look)) || isNumbered(pattern.scene);
 
 /** Keeps one base for every drawing that is on the stage, with ids that stay as long as the drawing does. */
 export class Bases {
@@ -43,7 +48,7 @@ export class Bases {
     if (recent?.zoom === zoom) return recent.base;
     const base = this.find(paint, zoom);
     // A recoloured picture may still be on its way: it is asked for anew each time.
-    if (!paint.look || isPlainLook(paint.look)) this.recent.set(paint, { zoom, base });
+    if (!waits(paint)) this.recent.set(paint, { zoom, base });
     return base;
   }
 
@@ -52,17 +57,21 @@ export class Bases {
     const underlay = kind === 'live' ? underlayWidth(meanScale(paint.matrix) * zoom) : 0;
     const key = `${kind}|${paintKey(paint)}|${underlay}`;
     const held = this.held.get(key) ?? this.make(key, kind, paint, underlay);
-    if (!paint.look || isPlainLook(paint.look)) return held;
+    if (!waits(paint)) return held;
     const drawing = `${kind}|${paint.pattern.key}`;
     if (this.isReady(held)) {
       this.lastGood.set(drawing, held);
       return held;
     }
-    return this.lastGood.get(drawing) ?? this.of({ ...paint, look: null }, zoom);
+    const last = this.lastGood.get(drawing);
+    if (last || !paint.look) return last ?? held;
+    return this.of({ ...paint, look: null }, zoom);
   }
 
   /** True where all pictures of a drawing are at hand; asks for those that are not. */
   private isReady({ markup }: Base): boolean {
+    // The server draws what the browser then fetches.
+    if (typeof Image === 'undefined') return true;
     const missing = picturesIn(markup)
       .map(pictureAddress)
       .filter((address) => !this.ready.has(address));

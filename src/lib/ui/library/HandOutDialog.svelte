@@ -1,8 +1,16 @@
 <script lang="ts">
+  import type { PatternSummary } from '$lib/contract/data';
   import type { Failure } from '$lib/contract/failure';
+  import type { HandOutArea } from '$lib/contract/work';
+  import { pixelSize, type LengthUnit } from '$lib/core/num/length';
+  import { LIMITS } from '$lib/core/recipe/limits';
   import Button from '../components/Button.svelte';
   import Choice from '../components/Choice.svelte';
   import Dialog from '../components/Dialog.svelte';
+  import NumberField from '../components/NumberField.svelte';
+  import Rows from '../components/Rows.svelte';
+  import Switch from '../components/Switch.svelte';
+  import { call } from '../state/api';
   import { saveBlob } from '../state/save-file';
   import { sayPatterns } from './say';
 
@@ -42,10 +50,30 @@
       one: true,
     },
     { value: 'tile-png', label: 'Tile, PNG', says: 'The same in pixels.', one: true },
+    {
+      value: 'area',
+      label: 'Picture',
+      says: 'An area filled with it, from the corner of its unit on, as a picture that knows its resolution.',
+      one: true,
+    },
   ] as const;
   const forms = $derived(FORMS.filter((form) => !form.one || ids?.length === 1));
   let as = $state<(typeof FORMS)[number]['value']>('svg');
   let scale = $state('1');
+  /** The area of a picture, px; as large as the unit to begin with. */
+  let area = $state<HandOutArea | null>(null);
+  let measure = $state<LengthUnit>('mm');
+  $effect(() => {
+    if (as === 'area' && area === null && ids?.[0]) void oneUnit(ids[0]);
+  });
+  async function oneUnit(id: string): Promise<void> {
+    const found = await call<PatternSummary>('GET', `/patterns/${id}`);
+    const facts = found.ok ? found.value.facts : null;
+    if (!facts) return void (problem = 'This pattern cannot be read; see its page.');
+    ({ measure } = facts);
+    area = { ...facts.unit, ppi: area?.ppi ?? 300, type: area?.type ?? 'png' };
+  }
+  const pixels = $derived(area && pixelSize(area, area.ppi));
   let busy = $state(false);
   let problem: string | null = $state(null);
   /** What the file that was just written lacks; the dialog stays for it to be read. */
@@ -59,7 +87,12 @@
       const answer = await fetch('/api/v1/handouts', {
         method: 'POST',
         headers: { 'content-type': 'application/json' },
-        body: JSON.stringify({ ...(ids ? { ids } : {}), as, scale: Number(scale) }),
+        body: JSON.stringify({
+          ...(ids ? { ids } : {}),
+          as,
+          scale: Number(scale),
+          ...(as === 'area' && area ? { area } : {}),
+        }),
       });
       if (answer.ok) {
         await saveBlob(answer);
@@ -106,6 +139,51 @@
         onset={(value) => (scale = value)}
       />
     </label>
+  {/if}
+  {#if as === 'area' && area && pixels}
+    <Rows>
+      <span>Width · height</span>
+      <span class="pair">
+        <NumberField
+          label="Width of the picture"
+          value={area.width}
+          kind={{ unit: measure }}
+          {...LIMITS.pageSide}
+          hideUnit
+          onset={(width) => area && (area.width = width)}
+        /> ·
+        <NumberField
+          label="Height of the picture"
+          value={area.height}
+          kind={{ unit: measure }}
+          {...LIMITS.pageSide}
+          onset={(height) => area && (area.height = height)}
+        />
+      </span>
+      <span>Resolution</span>
+      <NumberField
+        label="Resolution of the picture"
+        value={area.ppi}
+        kind={{ suffix: 'ppi' }}
+        digits={0}
+        {...LIMITS.ppi}
+        onset={(ppi) => area && (area.ppi = ppi)}
+      />
+      <span>Kind of file</span>
+      <Switch
+        label="Kind of file"
+        value={area.type}
+        options={[
+          { value: 'png', label: 'PNG' },
+          { value: 'webp', label: 'WebP' },
+          { value: 'tiff', label: 'TIFF' },
+        ]}
+        onset={(type) => area && (area.type = type)}
+      />
+      <span>Comes to</span>
+      <span class="mono">{pixels.width} × {pixels.height} px</span>
+    </Rows>
+    <Button kind="quiet" onclick={() => ids?.[0] && oneUnit(ids[0])}>As large as its unit</Button>
   {/if}
   {#if problem}<p class="problem" role="alert">{problem}</p>{/if}
   {#if leftOut}<p class="problem" role="status">The file is written. {leftOut}</p>{/if}

@@ -1,16 +1,28 @@
 <script lang="ts">
   import { clamp } from '$lib/core/num/tolerance';
-  import type { Tone } from '$lib/core/recipe/pictured';
+  import { PICTURED_LIMITS } from '$lib/core/recipe/pictured';
+  import NumberField from '../components/NumberField.svelte';
+  import Rows from '../components/Rows.svelte';
 
   /** How often each brightness is in the unit as it is made now, with the marks for black, middle and white below it. */
+  type Marks = { black: number; middle: number; white: number };
   type Props = {
-    tone: Tone;
+    tone: Marks;
     histogram: readonly number[];
-    onlive: (change: Partial<Tone>) => void;
-    onset: (change: Partial<Tone>) => void;
+    onlive: (change: Partial<Marks>) => void;
+    onset: (change: Partial<Marks>) => void;
     oncancel: () => void;
+    /** What the numbers for black, middle and white are called. */
+    labels?: readonly [string, string, string];
   };
-  let { tone, histogram, onlive, onset, oncancel }: Props = $props();
+  let { tone, histogram, onlive, onset, oncancel, labels = ['Black', 'Middle', 'White'] }: Props = $props();
+
+  const whole = { kind: { suffix: '' }, digits: 0 } as const;
+  const field = (key: keyof Marks) => ({
+    onlive: (value: number) => onlive({ [key]: value }),
+    onset: (value: number) => onset({ [key]: value }),
+    oncancel,
+  });
 
   const WIDTH = 216;
   const HEIGHT = 56;
@@ -33,7 +45,7 @@
     { key: 'white', at: tone.white },
   ] as const);
 
-  const changeTo = (key: 'black' | 'middle' | 'white', value: number): Partial<Tone> => {
+  const changeTo = (key: 'black' | 'middle' | 'white', value: number): Partial<Marks> => {
     if (key === 'black') return { black: Math.round(clamp(value, 0, tone.white - 1)) };
     if (key === 'white') return { white: Math.round(clamp(value, tone.black + 1, 255)) };
     const share = clamp((value - tone.black) / (tone.white - tone.black), 0.001, 0.93);
@@ -46,7 +58,7 @@
     const mark = event.currentTarget as SVGElement;
     const box = mark.ownerSVGElement!.getBoundingClientRect();
     mark.setPointerCapture(event.pointerId);
-    let change: Partial<Tone> | null = null;
+    let change: Partial<Marks> | null = null;
     const follow = (next: Event): void => {
       const { clientX } = next as PointerEvent;
       change = changeTo(key, ((clientX - box.left) / box.width) * 255);
@@ -67,7 +79,6 @@
   }
 </script>
 
-<!-- The numbers below say and set the same. -->
 <svg viewBox="0 0 {WIDTH} {HEIGHT + 14}" aria-hidden="true">
   <path d={area} />
   <line x1="0" y1={HEIGHT} x2={WIDTH} y2={HEIGHT} />
@@ -87,6 +98,36 @@
     />
   {/each}
 </svg>
+<!-- The numbers say and set the same. -->
+<Rows>
+  <span>Black · middle · white</span>
+  <span class="pair">
+    <NumberField
+      label={labels[0]}
+      value={tone.black}
+      {...whole}
+      least={0}
+      most={tone.white - 1}
+      {...field('black')}
+    /> ·
+    <NumberField
+      label={labels[1]}
+      value={tone.middle}
+      kind={{ suffix: '' }}
+      digits={2}
+      {...PICTURED_LIMITS.middle}
+      {...field('middle')}
+    /> ·
+    <NumberField
+      label={labels[2]}
+      value={tone.white}
+      {...whole}
+      least={tone.black + 1}
+      most={255}
+      {...field('white')}
+    />
+  </span>
+</Rows>
 
 <style>
   svg {

@@ -6,14 +6,20 @@
   import { clamp, roundTo, wrapDegrees } from '$lib/core/num/tolerance';
   import { regionMatrix } from '$lib/core/picture/patch';
   import { groupOf, PICTURED_LIMITS, type Region } from '$lib/core/recipe/pictured';
+  import type { Pixels } from '$lib/contract/picture-work';
   import { pictureAddress } from '$lib/core/svg/paint';
+  import DrawnPixels from '../components/DrawnPixels.svelte';
   import { View } from '../layout/view.svelte';
   import { inRun } from '../state/run';
   import type { PictureEditor } from './editor.svelte';
 
   /** The picture with its region on it: moved by its middle, sized by its corners, turned by the knob below it. */
-  type Props = { editor: PictureEditor };
-  let { editor }: Props = $props();
+  type Props = {
+    editor: PictureEditor;
+    /** The picture that numbers make, where it is none that was brought in. */
+    texture: Pixels | null;
+  };
+  let { editor, texture }: Props = $props();
 
   const view = new View();
   let width = $state(0);
@@ -169,6 +175,11 @@
     width: source.width * view.zoom,
     height: source.height * view.zoom,
   });
+  const style = $derived(
+    Object.entries(shownAt)
+      .map(([side, px]) => `${side}: ${px}px`)
+      .join('; '),
+  );
   const veil = $derived.by(() => {
     const outer = `M0 0H${clamp(width, 0, 1e5)}V${clamp(height, 0, 1e5)}H0Z`;
     return `${outer}M${text(corners).replaceAll(' ', 'L')}Z`;
@@ -186,15 +197,11 @@
   tabindex="0"
   {onkeydown}
 >
-  <img
-    src={pictureAddress({ asset: source.asset, look: null })}
-    alt=""
-    draggable="false"
-    style:left="{shownAt.left}px"
-    style:top="{shownAt.top}px"
-    style:width="{shownAt.width}px"
-    style:height="{shownAt.height}px"
-  />
+  {#if source.texture}
+    <div class="texture" {style}><DrawnPixels pixels={texture} label="" /></div>
+  {:else}
+    <img src={pictureAddress({ asset: source.asset, look: null })} alt="" draggable="false" {style} />
+  {/if}
   <svg {width} {height} aria-hidden="true">
     <path class="veil" d={veil} fill-rule="evenodd" />
     <polygon
@@ -250,6 +257,7 @@
     outline-offset: -2px;
   }
   img,
+  .texture,
   svg {
     position: absolute;
   }

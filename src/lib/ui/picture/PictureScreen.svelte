@@ -1,6 +1,6 @@
 <script lang="ts">
-  import { onMount } from 'svelte';
-  import type { PatternDetail } from '$lib/contract/data';
+  import { onMount, untrack } from 'svelte';
+  import type { PaletteData, PatternDetail } from '$lib/contract/data';
   import type { PicturedRecipe } from '$lib/core/recipe/recipe';
   import PatternFrame from '../bench/PatternFrame.svelte';
   import Switch from '../components/Switch.svelte';
@@ -17,8 +17,8 @@
   import SymmetryTray from './SymmetryTray.svelte';
 
   /** The view where a repeat is made from a picture: the picture, the repeat, the steps, and the region in each symmetry. */
-  type Props = { pattern: PatternDetail | null; fresh: PicturedRecipe };
-  let { pattern, fresh }: Props = $props();
+  type Props = { pattern: PatternDetail | null; fresh: PicturedRecipe; palettes: PaletteData[] };
+  let { pattern, fresh, palettes }: Props = $props();
 
   // svelte-ignore state_referenced_locally
   const editor = new PictureEditor(pattern, fresh);
@@ -31,27 +31,44 @@
 
   const recipe = $derived(editor.pictured);
   const { asset } = $derived(recipe.pictured.source);
+  /** Whether there is something to make, of the very picture that the steps begin with. */
+  const ready = $derived(maker.held === asset && editor.problems.length === 0);
 
+  // Another texture is another asset.
   $effect(() => {
-    void maker.open(asset);
+    if (asset !== '') untrack(() => maker.open(recipe.pictured.source));
   });
   $effect(() => {
     const { pictured, lay } = recipe;
-    if (!maker.ready || shown === 0 || editor.problems.length > 0) return;
-    maker.draw({ pictured, lay }, unitScale({ pictured, lay }, shown));
+    const { slotColours: colours } = editor;
+    if (!ready || shown === 0) return;
+    maker.draw({ pictured, lay, colours }, unitScale({ pictured, lay }, shown));
   });
   /** The tray follows the region and its tone, but not the symmetry that is picked in it. */
-  const traySteps = $derived(JSON.stringify([recipe.pictured.region, recipe.pictured.tone]));
+  const traySteps = $derived(
+    JSON.stringify([
+      recipe.pictured.region,
+      recipe.pictured.tone,
+      recipe.pictured.symmetry.heal,
+      recipe.pictured.few,
+      editor.slotColours,
+    ]),
+  );
   $effect(() => {
-    if (!maker.ready || editor.problems.length > 0 || traySteps === '') return;
+    if (!ready || traySteps === '') return;
     const { pictured, lay } = editor.pictured;
-    const wait = setTimeout(() => maker.drawTray({ pictured, lay }), editor.history.inGesture ? 90 : 0);
+    const { slotColours: colours } = editor;
+    const wait = setTimeout(
+      () => maker.drawTray({ pictured, lay, colours }),
+      editor.history.inGesture ? 90 : 0,
+    );
     return () => clearTimeout(wait);
   });
   $effect(() => {
     const { pictured, lay, unit } = recipe;
-    if (!maker.ready || editor.history.inGesture || editor.problems.length > 0) return;
-    const wait = setTimeout(() => maker.judge({ pictured, lay }, unit), 250);
+    const { slotColours: colours } = editor;
+    if (!ready || editor.history.inGesture) return;
+    const wait = setTimeout(() => maker.judge({ pictured, lay, colours }, unit), 250);
     return () => clearTimeout(wait);
   });
   onMount(() => () => maker.stop());
@@ -74,7 +91,10 @@
       <h1 class="visually-hidden">From a picture: {editor.name}</h1>
       <div class="stages">
         <div class="stage">
-          <PhotoStage {editor} />
+          <PhotoStage {editor} texture={maker.texture} />
+          {#if recipe.pictured.source.texture && maker.held !== asset && !maker.fault}
+            <p class="making" role="status">Making the texture …</p>
+          {/if}
           <ViewTools history={editor.history} onkeys={() => (showKeys = true)} />
           {#if maker.fault}<p class="fault" role="alert">{maker.fault}</p>{/if}
         </div>
@@ -109,7 +129,7 @@
       </div>
       <SymmetryTray {editor} {maker} />
     </main>
-    <aside aria-label="Steps"><StepsPanel {editor} {maker} /></aside>
+    <aside aria-label="Steps"><StepsPanel {editor} {maker} {palettes} /></aside>
   </div>
 </PatternFrame>
 
@@ -172,6 +192,15 @@
     background: var(--kelp-tint);
     color: var(--kelp-dark);
     font-weight: 600;
+  }
+  .making {
+    position: absolute;
+    top: 12px;
+    left: 12px;
+    padding: 6px 10px;
+    border-radius: 8px;
+    background: var(--card);
+    box-shadow: var(--shadow);
   }
   .fault {
     position: absolute;

@@ -10,7 +10,9 @@
   import TopBar from '../components/TopBar.svelte';
   import { call, sendFile } from '../state/api';
   import { takeBrought } from '../state/brought';
-  import { freshRecipe } from './editor.svelte';
+  import { freshTexture } from '$lib/core/recipe/texture';
+  import { freshRecipe, freshTexturedRecipe } from './editor.svelte';
+  import TextureTray from './TextureTray.svelte';
 
   /** Where a repeat from a picture begins: with a picture. */
   type Props = {
@@ -114,6 +116,12 @@
         onchange={(event) => void take([...(event.currentTarget.files ?? [])])}
       />
     </div>
+    {#if !reading && !ready}
+      <section class="start numbers">
+        <h2>Or from numbers</h2>
+        <TextureTray onpick={(kind) => onpicture(freshTexturedRecipe(freshTexture(kind)))} />
+      </section>
+    {/if}
   </main>
 </FileDrop>
 
@@ -121,7 +129,11 @@
   main {
     display: grid;
     flex: 1;
-    place-items: center;
+    gap: 16px;
+    align-content: center;
+    grid-auto-flow: column;
+    justify-content: center;
+    align-items: stretch;
     background: var(--surround);
   }
   .start {
@@ -132,7 +144,11 @@
     border-radius: 10px;
     background: var(--card);
     box-shadow: var(--shadow);
+    align-content: start;
     justify-items: start;
+  }
+  .numbers {
+    max-width: none;
   }
   .problem {
     color: var(--amber);

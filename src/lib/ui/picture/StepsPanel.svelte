@@ -1,23 +1,39 @@
 <script lang="ts">
+  import type { PaletteData } from '$lib/contract/data';
   import { PLANE_GROUPS, shortSymbol } from '$lib/core/lattice/groups';
+  import { foldOf, mirrorEdges, regionFor } from '$lib/core/lattice/fold';
+  import { PICTURED_LIMITS } from '$lib/core/recipe/pictured';
+  import NumberField from '../components/NumberField.svelte';
+  import { fieldsOf } from './fields';
   import Choice from '../components/Choice.svelte';
   import Panel from '../components/Panel.svelte';
   import Rows from '../components/Rows.svelte';
   import Tick from '../components/Tick.svelte';
   import type { PictureEditor } from './editor.svelte';
+  import FewPanel from './FewPanel.svelte';
   import JoinPanel from './JoinPanel.svelte';
   import type { Maker } from './maker.svelte';
   import RegionPanel from './RegionPanel.svelte';
   import SizePanel from './SizePanel.svelte';
+  import TexturePanel from './TexturePanel.svelte';
   import TonePanel from './TonePanel.svelte';
 
   /** The steps from the picture to the repeat, each with its numbers and its switch. */
-  type Props = { editor: PictureEditor; maker: Maker };
-  let { editor, maker }: Props = $props();
+  type Props = { editor: PictureEditor; maker: Maker; palettes: PaletteData[] };
+  let { editor, maker, palettes }: Props = $props();
 
-  const { symmetry } = $derived(editor.pictured.pictured);
+  const { symmetry, source } = $derived(editor.pictured.pictured);
+  const unit = { width: 1, height: 1 };
+  /** Whether the part of the region that counts is bounded by mirrors: that is the group's doing, not the region's. */
+  const mirrored = $derived(
+    symmetry.on && mirrorEdges(foldOf(symmetry.group, regionFor(unit, symmetry.group))).length > 0,
+  );
+  // svelte-ignore state_referenced_locally
+  const { stepped } = fieldsOf(editor);
+  const { texture } = $derived(source);
 </script>
 
+{#if texture}<TexturePanel {editor} {texture} />{/if}
 <RegionPanel {editor} {maker} />
 
 <Panel title="Symmetry">
@@ -35,12 +51,24 @@
         )}
         onset={(group) => editor.setSymmetry(true, group)}
       />
+      {#if mirrored}
+        <span>Mirror lines healed</span>
+        <NumberField
+          label="Width of the line that is healed along mirrors"
+          value={symmetry.heal ?? 0}
+          kind={{ suffix: 'px' }}
+          digits={1}
+          {...PICTURED_LIMITS.heal}
+          {...stepped((from, heal) => ({ ...from, symmetry: { ...from.symmetry, heal } }))}
+        />
+      {/if}
     </Rows>
   {:else}<p class="muted note">The region is laid as it is.</p>{/if}
 </Panel>
 
 <TonePanel {editor} {maker} />
 <JoinPanel {editor} {maker} />
+<FewPanel {editor} {maker} {palettes} />
 <SizePanel {editor} />
 
 <style>

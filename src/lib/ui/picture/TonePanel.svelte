@@ -36,35 +36,6 @@
       oncancel={() => editor.history.cancel()}
     />
     <Rows>
-      <span>Black · middle · white</span>
-      <span class="pair">
-        <NumberField
-          label="Black"
-          value={tone.black}
-          kind={{ suffix: '' }}
-          digits={0}
-          least={0}
-          most={254}
-          {...toned('black')}
-        /> ·
-        <NumberField
-          label="Middle"
-          value={tone.middle}
-          kind={{ suffix: '' }}
-          digits={2}
-          {...PICTURED_LIMITS.middle}
-          {...toned('middle')}
-        /> ·
-        <NumberField
-          label="White"
-          value={tone.white}
-          kind={{ suffix: '' }}
-          digits={0}
-          least={1}
-          most={255}
-          {...toned('white')}
-        />
-      </span>
       <span>Becomes</span>
       <span class="pair">
         <NumberField

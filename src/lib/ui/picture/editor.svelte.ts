@@ -1,5 +1,7 @@
 import type { PatternDetail } from '$lib/contract/data';
 import { clamp, roundTo } from '$lib/core/num/tolerance';
+import type { Hex } from '$lib/core/colour/parse';
+import { colourOf, resolveSlots, type ColourSlot } from '$lib/core/colour/slots';
 import { CSS_PPI } from '$lib/core/num/length';
 import { regionFor } from '$lib/core/lattice/fold';
 import { checkRecipe } from '$lib/core/recipe/check';
@@ -7,15 +9,21 @@ import { LIMITS } from '$lib/core/recipe/limits';
 import {
   freshBand,
   freshPictured,
+  freshTextured,
   groupOf,
   grows,
   madeSize,
   PICTURED_LIMITS,
+  slotIdsOf,
+  slotsOfTexture,
+  texturePicture,
+  type Few,
   type Pictured,
   type Region,
   type SourcePicture,
 } from '$lib/core/recipe/pictured';
 import { RECIPE_VERSION, type PicturedRecipe, type Recipe } from '$lib/core/recipe/recipe';
+import type { Texture } from '$lib/core/recipe/texture';
 import { PatternKeeper } from '../bench/keeper.svelte';
 
 /**
@@ -40,6 +48,13 @@ export function freshRecipe(source: SourcePicture, density: number, repeats = fa
     },
     density,
   );
+}
+
+/** A fresh pattern from a texture, in its own colours; `density` is how many CSS px one of its pixels takes. */
+export function freshTexturedRecipe(texture: Texture, density = 0.5): PicturedRecipe {
+  const pictured = freshTextured(texture);
+  const fresh = freshRecipe(pictured.source, density, true);
+  return sized({ ...fresh, pictured, slots: slotsOfTexture(texture) }, density);
 }
 
 /** The recipe with its unit as large as `density` CSS px for each pixel that is made. */
@@ -72,6 +87,10 @@ function tidyRegion(region: Region, aspect: number | null): Region {
 /** Everything that the picture view does to its pattern. */
 export class PictureEditor extends PatternKeeper {
   readonly pictured: PicturedRecipe = $derived.by(() => asPictured(this.recipe));
+  /** The colours of its slots, in the order of what they stand for. */
+  readonly slotColours: Hex[] = $derived(
+    slotIdsOf(this.pictured.pictured).map((id) => colourOf(resolveSlots(this.pictured.slots, {}), id)),
+  );
   readonly problems = $derived.by(() => checkRecipe(this.recipe));
   /** Whether the region keeps its proportion while it is sized. */
   square = $state(true);
@@ -122,9 +141,50 @@ export class PictureEditor extends PatternKeeper {
 
   setSymmetry(on: boolean, group = this.pictured.pictured.symmetry.group): void {
     this.steps((from) => {
-      const next = { ...from, symmetry: { on, group } };
+      const next = { ...from, symmetry: { ...from.symmetry, on, group } };
       return { ...next, region: regionFor(next.region, groupOf(next)) };
     });
+  }
+
+  /**
+   * Tells the repeat by few colours, or no more. What stood for a colour as it was found follows when others are found;
+   * what a person chose stays.
+   */
+  setFew(few: Few): void {
+    this.change((from) => {
+      const last = from.pictured.few?.colours ?? [];
+      const held = new Map(from.slots.map((slot) => [slot.id, slot]));
+      const pictured = { ...from.pictured, few };
+      const slots = slotIdsOf(pictured).map((id, index): ColourSlot => {
+        const slot = held.get(id);
+        const found = few.colours[index]!;
+        if (slot && slot.colour !== last[index]) return slot;
+        return { ...(slot ?? { id, name: `Colour ${index + 1}` }), colour: found };
+      });
+      return { ...from, pictured, slots };
+    });
+  }
+
+  setSlot(id: string, change: (slot: ColourSlot) => ColourSlot, live = false): void {
+    this.change(
+      (from) => ({ ...from, slots: from.slots.map((slot) => (slot.id === id ? change(slot) : slot)) }),
+      live,
+    );
+  }
+
+  /** Other numbers of the texture; another kind comes in its own colours. All of it is taken, at the same resolution. */
+  setTexture(change: (from: Texture) => Texture, live = false): void {
+    this.change((from) => {
+      const before = from.pictured.source.texture;
+      if (!before) return from;
+      const texture = change(before);
+      if (texture.kind !== before.kind) return freshTexturedRecipe(texture, densityOf(from));
+      const { width, height } = texture;
+      const whole = { x: width / 2, y: height / 2, width, height, turn: 0 };
+      const resized = width !== before.width || height !== before.height;
+      const next = { ...from.pictured, source: texturePicture(texture) };
+      return sized({ ...from, pictured: resized ? withRegion(next, whole) : next }, densityOf(from));
+    }, live);
   }
 
   setSquare(square: boolean): void {

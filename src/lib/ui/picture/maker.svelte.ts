@@ -1,13 +1,16 @@
-import { pictureAddress } from '$lib/core/svg/paint';
 import { PLANE_GROUPS, type PlaneGroup } from '$lib/core/lattice/groups';
-import { madeSize, type MadeBy } from '$lib/core/recipe/pictured';
+import type { Hex } from '$lib/core/colour/parse';
+import { madeSize, type Few, type MadeBy, type SourcePicture } from '$lib/core/recipe/pictured';
 import type { Size } from '$lib/core/lattice/size';
 import { toPx } from '$lib/core/num/length';
-import type { Judged, Pixels, PictureWork } from '$lib/contract/picture-work';
+import type { Judged, Pixels, PictureWork, Shown } from '$lib/contract/picture-work';
 import { PictureWorker, Stopped } from '$lib/workers/client';
+import { readPixels } from './read-pixels';
 
 /** The picture is worked on at so many px a side at most; what is kept is made from all of it by the server. */
 const MOST_SIDE = 2400;
+/** A texture is seen with so many px a side at most, its lengths in proportion: it is made anew with each number. */
+const TEXTURE_SIDE = 1024;
 /** Joins are measured on a unit of so many px a side at most. */
 const JUDGED_SIDE = 480;
 /** From where a repeat is looked at: in reach, across a room, across a street. */
@@ -28,49 +31,43 @@ export class Maker {
   period: PictureWork['period']['reply'] | null = $state.raw(null);
   /** Why the picture cannot be shown. */
   fault: string | null = $state(null);
-  ready = $state(false);
+  /** The asset of the picture that the workers have; `null` before the first one. */
+  held: string | null = $state(null);
   judging = $state(false);
   private readonly busy = new Set<keyof PictureWork>();
   private readonly next = new Map<keyof PictureWork, () => void>();
 
-  /** Fetches the picture and hands it to the worker. */
-  async open(asset: string): Promise<void> {
-    this.ready = false;
-    try {
-      const file = await fetch(pictureAddress({ asset, look: null }));
-      if (!file.ok) throw new Error('gone');
-      const bitmap = await createImageBitmap(await file.blob());
-      const fit = Math.min(1, MOST_SIDE / Math.max(bitmap.width, bitmap.height));
-      const width = Math.max(1, Math.round(bitmap.width * fit));
-      const height = Math.max(1, Math.round(bitmap.height * fit));
-      const canvas = new OffscreenCanvas(width, height);
-      const context = canvas.getContext('2d', { willReadFrequently: true })!;
-      context.imageSmoothingQuality = 'high';
-      context.drawImage(bitmap, 0, 0, width, height);
-      const own = { width: bitmap.width };
-      bitmap.close();
-      const { data } = context.getImageData(0, 0, width, height);
-      const scale = width / own.width;
-      await this.slow.ask('take', { width, height, data, scale });
-      await this.worker.ask('take', { width, height, data, scale }, [data.buffer]);
-      this.ready = true;
-      this.run('period', async () => {
-        this.period = await this.slow.ask('period', null);
-      });
-    } catch (error) {
-      if (error instanceof Stopped) return;
-      this.fault = 'The picture of this pattern cannot be read any more; bring it in again.';
-    }
+  /** The picture that numbers make, as it is worked on. */
+  texture: Pixels | null = $state.raw(null);
+
+  /** Brings the picture to the workers: fetched, or made from its numbers. */
+  open({ asset, texture }: Pick<SourcePicture, 'asset' | 'texture'>): void {
+    this.run('take', async () => {
+      if (texture) {
+        const made = await this.slow.ask('texture', { texture, most: TEXTURE_SIDE });
+        await this.worker.ask('take', { ...made, data: made.data.slice() });
+        this.texture = made;
+      } else {
+        const read = await readPixels(asset, MOST_SIDE).catch(() => null);
+        if (!read)
+          return void (this.fault =
+            'The picture of this pattern cannot be read any more; bring it in again.');
+        await this.slow.ask('take', read);
+        await this.worker.ask('take', read, [read.data.buffer]);
+      }
+      this.held = asset;
+      if (!texture) this.run('period', async () => void (this.period = await this.slow.ask('period', null)));
+    });
   }
 
   /** Makes the unit at `scale` px to one of the region's. */
-  draw(steps: MadeBy, scale: number): void {
+  draw(steps: Shown, scale: number): void {
     this.run('unit', async () => {
       this.unit = await this.worker.ask('unit', { ...steps, scale });
     });
   }
 
-  drawTray(steps: MadeBy): void {
+  drawTray(steps: Shown): void {
     this.run('tray', async () => {
       const made = await this.worker.ask('tray', { ...steps, groups: PLANE_GROUPS, side: TRAY_SIDE });
       this.tray = new Map(PLANE_GROUPS.map((group, index) => [group, made[index]!]));
@@ -78,7 +75,7 @@ export class Maker {
   }
 
   /** `size` is that of the unit, px. */
-  judge(steps: MadeBy, size: Size): void {
+  judge(steps: Shown, size: Size): void {
     this.judging = true;
     this.run('judge', async () => {
       this.judged = await this.slow.ask('judge', {
@@ -91,6 +88,16 @@ export class Maker {
     });
   }
 
+  /** The colours that tell the unit best; `null` where others are looked for meanwhile. */
+  async findColours(steps: MadeBy, how: Few['how'], count: number): Promise<Hex[] | null> {
+    try {
+      return await this.slow.ask('colours', { ...steps, how, count });
+    } catch (error) {
+      if (error instanceof Stopped) return null;
+      throw error;
+    }
+  }
+
   stop(): void {
     this.next.clear();
     this.worker.stop();
@@ -98,7 +105,6 @@ export class Maker {
   }
 
   private run(kind: keyof PictureWork, work: () => Promise<void>): void {
-    if (!this.ready) return;
     if (this.busy.has(kind)) {
       this.next.set(kind, () => this.run(kind, work));
       return;

@@ -29,7 +29,7 @@
 {#if there}
   <p class="visually-hidden" role="status">Opening the pattern …</p>
 {:else if start === 'picture'}
-  {#if pictured}<PictureScreen pattern={null} fresh={pictured} />
+  {#if pictured}<PictureScreen pattern={null} fresh={pictured} palettes={data.palettes} />
   {:else}
     <PictureStart pattern={page.url.searchParams.get('of')} onpicture={(fresh) => (pictured = fresh)} />
   {/if}

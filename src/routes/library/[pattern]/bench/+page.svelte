@@ -37,7 +37,7 @@
 {:else}
   {#key pattern.id}
     {@const recipe = pattern.draft ?? pattern.recipe}
-    {#if recipe?.kind === 'pictured'}<PictureScreen {pattern} fresh={recipe} />
+    {#if recipe?.kind === 'pictured'}<PictureScreen {pattern} fresh={recipe} palettes={data.palettes} />
     {:else}<BenchScreen {pattern} palettes={data.palettes} />{/if}
   {/key}
 {/if}

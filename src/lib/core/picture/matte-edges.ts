@@ -1,0 +1,174 @@
+import type { Point } from '../geom/point';
+import type { Size } from '../lattice/size';
+import { clamp } from '../num/tolerance';
+
+/** A matte: how much of each pixel is kept, 0 to 255. */
+export type Matte = Uint8Array;
+
+/** The pixels that can be reached from others over pixels beside each other that are open, those themselves included. */
+function reached(
+  { width, height }: Size,
+  starts: Iterable<number>,
+  isOpen: (pixel: number) => boolean,
+): Matte {
+  const found = new Uint8Array(width * height);
+  // Each pixel is put down once at most.
+  const open = new Int32Array(width * height);
+  let count = 0;
+  const visit = (pixel: number): void => {
+    if (found[pixel] || !isOpen(pixel)) return;
+    found[pixel] = 255;
+    open[count] = pixel;
+    count += 1;
+  };
+  for (const start of starts) visit(start);
+  while (count > 0) {
+    count -= 1;
+    const pixel = open[count]!;
+    const x = pixel % width;
+    if (x > 0) visit(pixel - 1);
+    if (x < width - 1) visit(pixel + 1);
+    if (pixel >= width) visit(pixel - width);
+    if (pixel < found.length - width) visit(pixel + width);
+  }
+  return found;
+}
+
+/** The pixels along a picture's edges. */
+export function* edgePixels({ width, height }: Size): Generator<number> {
+  for (let x = 0; x < width; x += 1) yield* [x, (height - 1) * width + x];
+  for (let y = 1; y < height - 1; y += 1) yield* [y * width, y * width + width - 1];
+}
+
+/** The pieces that lie under places, px, with their soft edges; all else is left out. */
+export function piecesAt(matte: Matte, size: Size, places: readonly Point[]): Matte {
+  const { width, height } = size;
+  const starts = places
+    .filter(({ x, y }) => x >= 0 && y >= 0 && x < width && y < height)
+    .map(({ x, y }) => Math.floor(y) * width + Math.floor(x));
+  const near = moved(
+    reached(size, starts, (pixel) => matte[pixel]! >= 128),
+    size,
+    EDGE,
+  );
+  return matte.map((value, pixel) => (near[pixel] ? value : 0));
+}
+
+/** What is mostly left out and does not reach the picture's edge becomes whole. */
+export function filled(matte: Matte, size: Size): Matte {
+  const outside = reached(size, edgePixels(size), (pixel) => matte[pixel]! < 128);
+  // What lies near the outside is the smooth edge; it stays.
+  const near = moved(outside, size, EDGE);
+  return matte.map((value, pixel) => (near[pixel] ? value : 255));
+}
+
+/** So many px from the outside of a subject its edge may still be soft. */
+const EDGE = 3;
+
+/** Moves an edge outward by so many px, or inward: the greatest, or the least, of what lies around, in octagons. */
+export function moved(matte: Matte, { width, height }: Size, by: number): Matte {
+  let held = matte;
+  const sign = by < 0 ? -1 : 1;
+  for (let step = 0; step < Math.abs(by); step += 1) {
+    const from = held;
+    const out = from.slice();
+    // A square every second time, a cross between: together as round as pixels go.
+    const around = step % 2 === 1 ? [-width - 1, -width + 1, width - 1, width + 1] : [];
+    for (let y = 0; y < height; y += 1)
+      for (let x = 0; x < width; x += 1) {
+        const pixel = y * width + x;
+        let most = sign * from[pixel]!;
+        if (x > 0) most = Math.max(most, sign * from[pixel - 1]!);
+        if (x < width - 1) most = Math.max(most, sign * from[pixel + 1]!);
+        if (y > 0) most = Math.max(most, sign * from[pixel - width]!);
+        if (y < height - 1) most = Math.max(most, sign * from[pixel + width]!);
+        if (x > 0 && x < width - 1 && y > 0 && y < height - 1)
+          for (const offset of around) most = Math.max(most, sign * from[pixel + offset]!);
+        out[pixel] = sign * most;
+      }
+    held = out;
+  }
+  return held;
+}
+
+/** A mean over `reach` px to each side, across and down, twice: a soft edge twice as wide. */
+export function softened(matte: Matte, { width, height }: Size, reach: number): Matte {
+  if (reach < 1) return matte;
+  let held = matte;
+  for (let pass = 0; pass < 2; pass += 1) {
+    held = meanAlong(held, { lines: height, length: width, line: width, step: 1 }, reach);
+    held = meanAlong(held, { lines: width, length: height, line: 1, step: width }, reach);
+  }
+  return held;
+}
+
+type Lines = { lines: number; length: number; line: number; step: number };
+
+function meanAlong(matte: Matte, { lines, length, line, step }: Lines, reach: number): Matte {
+  const out = new Uint8Array(matte.length);
+  const at = (start: number, place: number): number => matte[start + clamp(place, 0, length - 1) * step]!;
+  for (let index = 0; index < lines; index += 1) {
+    const start = index * line;
+    let sum = 0;
+    for (let place = -reach; place <= reach; place += 1) sum += at(start, place);
+    for (let place = 0; place < length; place += 1) {
+      out[start + place * step] = Math.round(sum / (2 * reach + 1));
+      sum += at(start, place + reach + 1) - at(start, place - reach);
+    }
+  }
+  return out;
+}
+
+/** From this on a pixel is the subject's own colour. */
+const OWN = 250;
+
+/**
+ * Gives what is partly left out the colour of the nearest pixel that is whole, where one is near: an edge is a mixture of
+ * subject and background, and the background would show on another one. Nearest by two sweeps (Danielsson 1980,
+ * "Euclidean distance mapping", with four neighbours).
+ */
+export function cleanEdges(
+  data: Uint8Array | Uint8ClampedArray,
+  matte: Matte,
+  { width, height }: Size,
+): void {
+  // Of each pixel how far across and down the nearest one lies that is whole.
+  const FAR_AWAY = 1 << 14;
+  const across = new Int16Array(matte.length).fill(FAR_AWAY);
+  const down = new Int16Array(matte.length).fill(FAR_AWAY);
+  for (let pixel = 0; pixel < matte.length; pixel += 1)
+    if (matte[pixel]! >= OWN) across[pixel] = down[pixel] = 0;
+  const take = (pixel: number, from: number, dx: number, dy: number): void => {
+    const x = across[from]! + dx;
+    const y = down[from]! + dy;
+    if (x * x + y * y >= across[pixel]! * across[pixel]! + down[pixel]! * down[pixel]!) return;
+    across[pixel] = x;
+    down[pixel] = y;
+  };
+  for (let y = 0; y < height; y += 1) {
+    for (let x = 0; x < width; x += 1) {
+      const pixel = y * width + x;
+      if (x > 0) take(pixel, pixel - 1, -1, 0);
+      if (y > 0) take(pixel, pixel - width, 0, -1);
+    }
+    for (let x = width - 2; x >= 0; x -= 1) take(y * width + x, y * width + x + 1, 1, 0);
+  }
+  for (let y = height - 1; y >= 0; y -= 1) {
+    for (let x = 0; x < width; x += 1) {
+      const pixel = y * width + x;
+      if (x > 0) take(pixel, pixel - 1, -1, 0);
+      if (y < height - 1) take(pixel, pixel + width, 0, 1);
+    }
+    for (let x = width - 2; x >= 0; x -= 1) take(y * width + x, y * width + x + 1, 1, 0);
+  }
+  const own = data.slice();
+  for (let pixel = 0; pixel < matte.length; pixel += 1) {
+    if (matte[pixel]! >= OWN || matte[pixel] === 0) continue;
+    if (across[pixel]! ** 2 + down[pixel]! ** 2 > CLEAN_REACH ** 2) continue;
+    const from = pixel + down[pixel]! * width + across[pixel]!;
+    for (let channel = 0; channel < 3; channel += 1) data[pixel * 4 + channel] = own[from * 4 + channel]!;
+  }
+}
+
+/** A pixel further than this from any that is whole keeps its own colour: it is no edge. */
+const CLEAN_REACH = 12;

@@ -1,0 +1,255 @@
+<script lang="ts">
+  import { onMount } from 'svelte';
+  import type { CutPicture } from '$lib/contract/data';
+  import type { Pixels, SeenChannel } from '$lib/contract/picture-work';
+  import { multiply, translation } from '$lib/core/geom/affine';
+  import { clamp } from '$lib/core/num/tolerance';
+  import { CUT_LIMITS, FRESH_CUT, type CutChannel, type CutOut } from '$lib/core/recipe/cut-out';
+  import type { Motif, PicturePaint } from '$lib/core/recipe/recipe';
+  import { drawingOf, pictureElement } from '$lib/core/scene/drawing';
+  import { PictureWorker, Stopped } from '$lib/workers/client';
+  import Button from '../components/Button.svelte';
+  import Dialog from '../components/Dialog.svelte';
+  import DrawnPixels from '../components/DrawnPixels.svelte';
+  import Switch from '../components/Switch.svelte';
+  import { readPixels } from '../picture/read-pixels';
+  import { call } from '../state/api';
+  import CutNumbers from './CutNumbers.svelte';
+  import type { BenchEditor } from './editor.svelte';
+
+  /** Cuts a subject out of a picture: by the channel that parts it best, its matte seen while it is set. */
+  type Props = { editor: BenchEditor; motif: Motif; picture: PicturePaint; onclose: () => void };
+  let { editor, motif, picture, onclose }: Props = $props();
+
+  /** The picture that is cut, and where it lies: one that was cut out before is cut anew from what it came from. */
+  // svelte-ignore state_referenced_locally
+  const { cut } = picture;
+  // svelte-ignore state_referenced_locally
+  const source = cut ?? picture;
+  // svelte-ignore state_referenced_locally
+  const matrix = cut ? multiply(picture.matrix, translation(-cut.x, -cut.y)) : picture.matrix;
+
+  const LABELS: Record<CutChannel, string> = {
+    red: 'Red',
+    green: 'Green',
+    blue: 'Blue',
+    light: 'Lightness',
+    colour: 'A colour',
+  };
+  /** The picture is seen with so many px a side at most; what is kept is cut from all of it. */
+  const SEEN = 720;
+  const SAMPLE = 72;
+  /** What is paler than this is no piece: those that are not kept are seen at a fifth. */
+  const LEAST_SEEN = 24;
+  const WIDE = 400;
+  const HIGH = 360;
+  const worker = new PictureWorker();
+  let ready = $state(false);
+  let by: CutOut = $state(FRESH_CUT);
+  let channels: SeenChannel[] = $state.raw([]);
+  let show: 'cut' | 'matte' | 'picture' = $state('cut');
+  let seen: (Pixels & { histogram: number[] }) | null = $state.raw(null);
+  let whole: Pixels | null = $state.raw(null);
+  let problem: string | null = $state(null);
+  let busy = $state(false);
+  const best = $derived(
+    channels.reduce<SeenChannel | null>((most, one) => (most && most.share >= one.share ? most : one), null),
+  );
+  const fit = $derived(Math.min(WIDE / source.width, HIGH / source.height));
+
+  onMount(() => {
+    void open();
+    return () => worker.stop();
+  });
+  async function open(): Promise<void> {
+    try {
+      const read = await readPixels(source.asset, SEEN);
+      whole = read;
+      await worker.ask('take', { ...read, data: read.data.slice() });
+      const found = await worker.ask('channels', { side: SAMPLE, colour: cut?.by.colour ?? null });
+      channels = found.channels;
+      by = cut?.by ?? found.suggested;
+      ready = true;
+    } catch (error) {
+      if (!(error instanceof Stopped)) problem = 'The picture cannot be read any more; bring it in again.';
+    }
+  }
+  $effect(() => {
+    const wanted = $state.snapshot(by);
+    const matte = show === 'matte';
+    if (!ready || show === 'picture') return;
+    worker.ask('cut', { by: wanted, matte }).then(
+      (made) => (seen = made),
+      (error: unknown) => {
+        if (!(error instanceof Stopped)) problem = 'This could not be shown; change the last number back.';
+      },
+    );
+  });
+  /** Keeps the piece that was pressed, and no other; with Shift that one too. Where there is none, nothing happens. */
+  function keepPiece(event: MouseEvent): void {
+    if (!seen) return;
+    const box = (event.currentTarget as HTMLElement).getBoundingClientRect();
+    const [across, down] = [(event.clientX - box.left) / box.width, (event.clientY - box.top) / box.height];
+    const at = (part: number, length: number): number => clamp(Math.floor(part * length), 0, length - 1);
+    const alpha = seen.data[(at(down, seen.height) * seen.width + at(across, seen.width)) * 4 + 3]!;
+    if (show === 'cut' && alpha < LEAST_SEEN) return;
+    const held = event.shiftKey ? by.only.slice(-(CUT_LIMITS.only - 1)) : [];
+    by = { ...by, only: [...held, { x: at(across, source.width), y: at(down, source.height) }] };
+  }
+  async function setColour(colour: string): Promise<void> {
+    by = { ...by, colour };
+    try {
+      ({ channels } = await worker.ask('channels', { side: SAMPLE, colour }));
+    } catch (error) {
+      // A later colour was asked for meanwhile.
+      if (!(error instanceof Stopped)) throw error;
+    }
+  }
+
+  async function take(): Promise<void> {
+    busy = true;
+    const wanted = $state.snapshot(by);
+    const made = await call<CutPicture>('POST', `/motifs/${source.asset}/cut-outs`, wanted);
+    busy = false;
+    if (!made.ok) return void (problem = made.failure.message);
+    const { asset, x, y, width, height } = made.value;
+    const from = { asset: source.asset, width: source.width, height: source.height, by: wanted, x, y };
+    const element = pictureElement({
+      ...{ asset, width, height, clear: true, cut: from },
+      matrix: multiply(matrix, translation(x, y)),
+    });
+    const own = motif.content.kind === 'drawing' ? motif.content.asset : null;
+    editor.replaceContent(motif.id, drawingOf([element], own), []);
+    onclose();
+  }
+</script>
+
+<Dialog title="Cut {motif.name} out" width={760} {onclose}>
+  <div class="columns">
+    <div>
+      <!-- svelte-ignore a11y_click_events_have_key_events, a11y_no_static_element_interactions -->
+      <div
+        class="view"
+        class:checked={show === 'cut'}
+        style:width="{source.width * fit}px"
+        style:height="{source.height * fit}px"
+        onclick={keepPiece}
+      >
+        <DrawnPixels pixels={show === 'picture' ? whole : seen} label="What is left of the picture" />
+      </div>
+      <p class="muted only">
+        {#if by.only.length === 0}Press a piece to keep it alone, with Shift one more.
+        {:else}
+          {by.only.length === 1 ? 'One piece is' : `${by.only.length} pieces are`} kept.
+          <button type="button" onclick={() => (by = { ...by, only: [] })}>Keep all</button>
+        {/if}
+      </p>
+      <Switch
+        label="What is shown"
+        value={show}
+        options={[
+          { value: 'cut', label: 'Cut out' },
+          { value: 'matte', label: 'Matte' },
+          { value: 'picture', label: 'Picture' },
+        ]}
+        onset={(value) => (show = value)}
+      />
+    </div>
+    <div class="numbers">
+      <div class="channels" role="radiogroup" aria-label="Parted by">
+        {#each channels as one (one.channel)}
+          <button
+            type="button"
+            role="radio"
+            aria-checked={one.channel === by.channel}
+            title="Parts {Math.round(one.share * 100)} % of what differs"
+            onclick={() => (by = { ...by, channel: one.channel })}
+          >
+            <DrawnPixels pixels={one.picture} label="" />
+            {LABELS[one.channel]}{#if one === best}<span class="best">parts best</span>{/if}
+          </button>
+        {:else}<p class="muted">Reading the picture …</p>{/each}
+      </div>
+      <CutNumbers
+        {by}
+        histogram={seen?.histogram ?? []}
+        onset={(next) => (by = next)}
+        oncolour={(colour) => void setColour(colour)}
+      />
+    </div>
+  </div>
+  {#if problem}<p class="problem" role="alert">{problem}</p>{/if}
+  {#snippet actions()}
+    <Button onclick={onclose}>Cancel</Button>
+    <Button kind="main" disabled={!ready || busy} onclick={() => void take()}
+      >{busy ? 'Cutting it out …' : 'Take what is left'}</Button
+    >
+  {/snippet}
+</Dialog>
+
+<style>
+  .columns {
+    display: grid;
+    grid-template-columns: 400px minmax(0, 1fr);
+    gap: 20px;
+  }
+  .view {
+    margin: 0 auto 10px;
+    overflow: hidden;
+    border-radius: 6px;
+    cursor: crosshair;
+  }
+  .only {
+    margin: 0 0 8px;
+    font-size: var(--small);
+  }
+  .only button {
+    padding: 0;
+    border: 0;
+    background: none;
+    color: var(--kelp);
+    cursor: pointer;
+    font: inherit;
+    font-weight: 600;
+  }
+  .checked {
+    background: repeating-conic-gradient(#d5d8d5 0 25%, #fff 0 50%) 0 0 / 16px 16px;
+  }
+  .channels {
+    display: grid;
+    grid-template-columns: repeat(3, 1fr);
+    gap: 6px;
+    margin-bottom: 10px;
+  }
+  .channels button {
+    display: grid;
+    gap: 2px;
+    padding: 4px;
+    border: 1px solid var(--rule);
+    border-radius: 6px;
+    background: none;
+    cursor: pointer;
+    font: inherit;
+    font-size: var(--small);
+    justify-items: center;
+    align-content: start;
+  }
+  .channels button[aria-checked='true'] {
+    border-color: var(--kelp);
+    background: var(--kelp-tint);
+    font-weight: 600;
+  }
+  .channels :global(canvas) {
+    width: auto;
+    max-width: 72px;
+    height: 48px;
+  }
+  .best {
+    color: var(--kelp);
+    font-weight: 600;
+  }
+  .problem {
+    color: var(--amber);
+    font-weight: 600;
+  }
+</style>
