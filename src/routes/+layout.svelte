@@ -13,7 +13,11 @@
 
   let { children } = $props();
 
-  onMount(() => toasts.recall());
+  onMount(() => {
+    toasts.recall();
+    // From here on a press does what it says: scripts and tests wait for it.
+    document.documentElement.dataset.alive = '';
+  });
   beforeNavigate(({ type, cancel }) => {
     if (type === 'popstate' && closeTopmost()) cancel();
   });

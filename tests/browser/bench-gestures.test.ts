@@ -5,6 +5,7 @@ import { freshShape } from '../../src/lib/core/recipe/layout';
 import { freshFill } from '../../src/lib/core/recipe/fill';
 import { layoutWith, must, publishedPattern, unique } from '../support/api';
 import {
+  again,
   drag,
   enter,
   middle,
@@ -110,7 +111,7 @@ describe('publishing', () => {
       button,
     );
     await saved(page);
-    await page.reload({ waitUntil: 'networkidle2' });
+    await again(page);
     expect(await disabled(button)).toBe(true);
   });
 

@@ -6,7 +6,7 @@ import type { ElementHandle, Page } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { freePort, startServer } from '../../scripts/lib/serve.mjs';
 import type { FoundPatterns, LibraryFacets } from '../../src/lib/contract/data';
-import { drag, middle, openBrowser, press, saved, still, type Session } from '../support/browser';
+import { alive, drag, middle, openBrowser, press, saved, still, type Session } from '../support/browser';
 import { pngOf } from '../support/pictures';
 
 /** A studio in which there is nothing yet: a server of its own, without the demo. */
@@ -34,7 +34,8 @@ afterAll(async () => {
 });
 
 const open = async (path: string): Promise<void> => {
-  await page.goto(server.address + path, { waitUntil: 'networkidle2' });
+  await page.goto(server.address + path, { waitUntil: 'load' });
+  await alive(page);
   await still(page);
 };
 const get = async <T>(path: string): Promise<T> =>

@@ -4,6 +4,7 @@ import { colourFill, type PatternFill } from '../../src/lib/core/recipe/fill';
 import { freshShape, type Shape } from '../../src/lib/core/recipe/layout';
 import { getLayout, must, publishedPattern, unique } from '../support/api';
 import {
+  again,
   drag,
   enter,
   middle,
@@ -326,7 +327,7 @@ describe('undo after a reload', () => {
     await enter(page, 'The name of the shape', 'Curtain');
     await undo();
     await saved(page);
-    await page.reload({ waitUntil: 'networkidle2' });
+    await again(page);
     await page.focus('.stage');
     await hold('Control', () => page.keyboard.press('y'));
     await rowShown('Curtain');
@@ -335,9 +336,9 @@ describe('undo after a reload', () => {
     expect((topOf(await shapeNow('Panel')) as PatternFill).rotation).toBe(30);
     await undo();
     expect((topOf(await shapeNow('Panel')) as PatternFill).rotation).toBe(0);
-    await page.reload({ waitUntil: 'networkidle2' });
+    await again(page);
     await addGuide(layoutId());
-    await page.reload({ waitUntil: 'networkidle2' });
+    await again(page);
     expect(
       await (await named(page, 'Redo', 'button')).evaluate((one) => (one as HTMLButtonElement).disabled),
     ).toBe(true);
@@ -593,7 +594,7 @@ it('the width of an export counts the bleed that is in it', async () => {
     base: version,
     changes: [{ do: 'page', bleed: 20 }],
   });
-  await page.reload({ waitUntil: 'networkidle2' });
+  await again(page);
   await press(page, 'Export');
   await (await page.waitForSelector('dialog input[type="checkbox"]'))?.click();
   await enter(page, 'Width in pixels', '1200');

@@ -12,6 +12,8 @@ import type { PatternFill } from '../../src/lib/core/recipe/fill';
 import { freePort, startServer } from '../../scripts/lib/serve.mjs';
 import { api, exportPng, layoutWith, must, publishedPattern, unique } from '../support/api';
 import {
+  alive,
+  again,
   at,
   downloaded,
   enter,
@@ -379,7 +381,7 @@ describe('the library', () => {
     await page.waitForFunction(() => location.search.includes('repeat=brick'));
     await page.waitForFunction(() => document.querySelectorAll('[data-place] strong').length > 2);
     const shown = await text('[data-place] strong');
-    await page.reload({ waitUntil: 'networkidle2' });
+    await again(page);
     expect(await text('[data-place] strong')).toEqual(shown);
     await press(page, 'List');
     await page.waitForSelector('[role=table]');
@@ -546,7 +548,8 @@ describe('files', () => {
   });
 
   async function open(files: string[], address = inject('address')): Promise<void> {
-    await page.goto(`${address}/library`, { waitUntil: 'networkidle2' });
+    await page.goto(`${address}/library`, { waitUntil: 'load' });
+    await alive(page);
     await press(page, 'Open files');
     const input = (await page.waitForSelector('dialog[open] input[type=file]'))!;
     await (input as unknown as { uploadFile: (...paths: string[]) => Promise<void> }).uploadFile(...files);

@@ -9,6 +9,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { PatternFill } from '../../src/lib/core/recipe/fill';
 import { exportPng, getLayout, unique } from '../support/api';
 import {
+  again,
   downloaded,
   drag,
   enter,
@@ -20,6 +21,7 @@ import {
   press,
   saved,
   shown,
+  still,
   visit,
   type Session,
 } from '../support/browser';
@@ -139,6 +141,8 @@ describe('from a motif to a reused fill', () => {
       `${names.pattern}21.17 × 15.88 mm`.replace('21.17 × 15.88 mm', '21.2 × 15.9 mm'),
       'aside button',
     );
+    // The tray gathers what was typed.
+    await still(page);
     await hanger.click();
     await page.waitForFunction(
       (name) => document.querySelector('.pattern-name')?.textContent === name,
@@ -218,7 +222,7 @@ describe('from a motif to a reused fill', () => {
   });
 
   it('is where it was after a reload', async () => {
-    await page.reload({ waitUntil: 'networkidle2' });
+    await again(page);
     expect(await page.evaluate(() => document.querySelectorAll('tbody tr').length)).toBe(2);
     expect(await shown(page, 'Scale')).toBe('150');
     expect(await shown(page, 'Rotation')).toBe('30');

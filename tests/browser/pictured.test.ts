@@ -14,6 +14,7 @@ import type { Raster } from '../../src/lib/core/raster/composite';
 import { colourNumbered } from '../../src/lib/core/raster/numbered';
 import { exportPng, layoutWith, must, publishedPattern } from '../support/api';
 import {
+  again,
   at,
   drag,
   enter,
@@ -70,7 +71,6 @@ async function draft(): Promise<PicturedRecipe> {
 }
 /** The word of the joins once they are measured for what is shown now. */
 async function seamNow(): Promise<{ word: string; figure: number }> {
-  await new Promise((resolve) => setTimeout(resolve, 400));
   await page.waitForSelector('[data-seam]');
   await page.waitForFunction(() => !document.querySelector('.card')?.textContent?.includes('measuring'));
   return page.$eval('[data-seam]', (one) => ({
@@ -352,7 +352,7 @@ describe('a repeat from a picture', () => {
     await page.keyboard.press('z');
     await page.keyboard.up('Control');
     expect((await draft()).pictured.join.how).toBe('cut');
-    await page.reload({ waitUntil: 'networkidle2' });
+    await again(page);
     await page.waitForSelector('.photo');
     expect(await shown(page, 'Turn of the region')).toBe('12');
     expect(await shown(page, 'Saturation')).toBe('-40');

@@ -6,6 +6,7 @@ import type { FoundPatterns, PaletteData, ProjectSummary, ProjectDetail } from '
 import { getLayout, must } from '../support/api';
 import type { HTTPRequest, Page } from 'puppeteer-core';
 import {
+  again,
   enter,
   named,
   openBrowser,
@@ -303,7 +304,7 @@ describe('a designer who types nonsense', () => {
     await page.setOfflineMode(false);
     await press(page, 'Try again');
     await saved(page);
-    await page.reload({ waitUntil: 'networkidle2' });
+    await again(page);
     expect(await shown(page, 'Rotation')).toBe('33');
     await enter(page, 'Rotation', before);
     await saved(page);

@@ -2,7 +2,7 @@ import { mkdtempSync, readdirSync, rmSync, statSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { PNG } from 'pngjs';
-import puppeteer, { type Browser, type ElementHandle, type Page } from 'puppeteer-core';
+import puppeteer, { type Browser, type ElementHandle, type HTTPRequest, type Page } from 'puppeteer-core';
 import { inject, vi } from 'vitest';
 
 const FLAGS = [
@@ -30,12 +30,15 @@ export async function openBrowser(width = 1280, height = 800): Promise<Session> 
   // A page left with unsaved changes asks; an unanswered question would hang every later visit.
   browser.on('targetcreated', async (target) => {
     const opened = await target.page();
-    opened?.on(
+    if (!opened) return;
+    asked(opened);
+    opened.on(
       'dialog',
       (dialog) => void (dialog.type() === 'beforeunload' ? dialog.accept() : dialog.dismiss()),
     );
   });
   const page = await browser.newPage();
+  asked(page);
   const faults: string[] = [];
   page.on('pageerror', (error) => faults.push(String(error)));
   page.on('console', (message) => {
@@ -57,19 +60,57 @@ export const at = (path: string): string => inject('address') + path;
 
 /** Opens a path and waits until the page is alive. */
 export async function visit(page: Page, path: string): Promise<void> {
-  await page.goto(at(path), { waitUntil: 'networkidle2' });
+  await page.goto(at(path), { waitUntil: 'load' });
+  await alive(page);
+}
+
+/** Loads the page again and waits until it is alive. */
+export async function again(page: Page): Promise<void> {
+  await page.reload({ waitUntil: 'load' });
+  await alive(page);
+}
+
+/** Waits until a page that has come answers to the hand and asks nothing more of the server. */
+export async function alive(page: Page): Promise<void> {
+  await page.waitForSelector('html[data-alive]');
+  await quiet(page);
+}
+
+const onTheirWay = new WeakMap<Page, Set<HTTPRequest>>();
+/** What a page has asked of the server and not got yet; its stream of events, which never ends, does not count. */
+function asked(page: Page): Set<HTTPRequest> {
+  const known = onTheirWay.get(page);
+  if (known) return known;
+  const requests = new Set<HTTPRequest>();
+  onTheirWay.set(page, requests);
+  page.on('request', (request) => {
+    if (request.isNavigationRequest() && request.frame() === page.mainFrame()) requests.clear();
+    if (request.resourceType() !== 'eventsource') requests.add(request);
+  });
+  page.on('requestfinished', (request) => requests.delete(request));
+  page.on('requestfailed', (request) => requests.delete(request));
+  return requests;
+}
+
+/** Waits until nothing has been on its way from the server for a while; gives up on what hangs. */
+async function quiet(page: Page): Promise<void> {
+  const requests = asked(page);
+  const end = Date.now() + 5000;
+  for (let since = Date.now(); Date.now() - since < 100 && Date.now() < end;) {
+    if (requests.size > 0) since = Date.now();
+    await new Promise((resolve) => setTimeout(resolve, 20));
+  }
 }
 
 /** Frames without a change after which a view counts as still. */
 const STILL_FRAMES = 8;
 
 /**
- * Waits until a view rests: nothing asked of the server is on its way (but for the one stream of events), no animation
+ * Waits until a view rests: nothing asked of the server is on its way (but for the stream of events), no animation
  * runs, every picture has come, and its document has not changed for some frames.
  */
 export async function still(page: Page): Promise<void> {
-  // Streams of events of pages that were left count as on their way for a while; they are not waited for long.
-  await page.waitForNetworkIdle({ idleTime: 100, concurrency: 2, timeout: 1500 }).catch(() => undefined);
+  await quiet(page);
   await page.evaluate(
     (enough) =>
       new Promise<void>((resolve) => {

@@ -64,11 +64,16 @@
     );
     return () => clearTimeout(wait);
   });
+  /** All that the joins depend on. */
+  const judgedSteps = $derived(
+    JSON.stringify([recipe.pictured, recipe.lay, recipe.unit, editor.slotColours]),
+  );
   $effect(() => {
-    const { pictured, lay, unit } = recipe;
-    const { slotColours: colours } = editor;
+    const of = judgedSteps;
     if (!ready || editor.history.inGesture) return;
-    const wait = setTimeout(() => maker.judge({ pictured, lay, colours }, unit), 250);
+    const { pictured, lay, unit } = editor.pictured;
+    const { slotColours: colours } = editor;
+    const wait = setTimeout(() => maker.judge({ pictured, lay, colours }, unit, of), 250);
     return () => clearTimeout(wait);
   });
   onMount(() => () => maker.stop());
@@ -124,7 +129,7 @@
               onclick={() => (edges = !edges)}>Edges</button
             >
           </div>
-          <SeamCard {maker} />
+          <SeamCard {maker} measuring={maker.judgedOf !== judgedSteps} />
         </div>
       </div>
       <SymmetryTray {editor} {maker} />

@@ -2,8 +2,8 @@
   import type { SeamFigure, SeamWord } from '$lib/core/picture/seam';
   import { DISTANCES, type Maker } from './maker.svelte';
 
-  /** What the joins are, before and now, with the line along the worse one: where it is seen most. */
-  let { maker }: { maker: Maker } = $props();
+  /** What the joins are, before and now, with the line along the worse one: where it is seen most. While something else is shown than was measured, it says so. */
+  let { maker, measuring }: { maker: Maker; measuring: boolean } = $props();
 
   const judged = $derived(maker.judged);
   /** From which of the distances. */
@@ -51,7 +51,7 @@
         .join(', ')})"
     ></div>
     <p class="small">
-      <span>{worse.edge}</span><span>{maker.judging ? 'measuring …' : '1: as much as within it'}</span>
+      <span>{worse.edge}</span><span>{measuring ? 'measuring …' : '1: as much as within it'}</span>
     </p>
     {@const seen = judged.repeat[from]}
     {#if seen}

@@ -33,7 +33,8 @@ export class Maker {
   fault: string | null = $state(null);
   /** The asset of the picture that the workers have; `null` before the first one. */
   held: string | null = $state(null);
-  judging = $state(false);
+  /** What `judged` was measured of. */
+  judgedOf: string = $state('');
   private readonly busy = new Set<keyof PictureWork>();
   private readonly next = new Map<keyof PictureWork, () => void>();
 
@@ -74,9 +75,8 @@ export class Maker {
     });
   }
 
-  /** `size` is that of the unit, px. */
-  judge(steps: Shown, size: Size): void {
-    this.judging = true;
+  /** `size` is that of the unit, px; `of` tells what is measured from what was before. */
+  judge(steps: Shown, size: Size, of: string): void {
     this.run('judge', async () => {
       this.judged = await this.slow.ask('judge', {
         ...steps,
@@ -84,7 +84,7 @@ export class Maker {
         most: JUDGED_SIDE,
         distances: DISTANCES.map(({ px }) => px),
       });
-      if (!this.next.has('judge')) this.judging = false;
+      this.judgedOf = of;
     });
   }
 
