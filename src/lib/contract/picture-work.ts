@@ -1,10 +1,13 @@
 import type { Hex } from '../core/colour/parse';
+import type { Point } from '../core/geom/point';
 import type { PlaneGroup } from '../core/lattice/groups';
 import type { Size } from '../core/lattice/size';
+import type { Piece } from '../core/picture/matte-edges';
 import type { RepeatFigure } from '../core/picture/repeat';
 import type { Seams } from '../core/picture/seam';
 import type { CutChannel, CutOut } from '../core/recipe/cut-out';
-import type { Few, JoinKind, MadeBy } from '../core/recipe/pictured';
+import type { Few, JoinKind, MadeBy, ToneChannel } from '../core/recipe/pictured';
+import type { BrushStroke } from '../core/recipe/stroke';
 import type { Texture } from '../core/recipe/texture';
 
 /** Pixels with straight alpha, as a canvas shows them. */
@@ -12,6 +15,9 @@ export type Pixels = { width: number; height: number; data: Uint8ClampedArray<Ar
 
 /** The steps of a unit and the colours of its slots, in their order. */
 export type Shown = MadeBy & { colours: readonly Hex[] };
+
+/** How many pixels have each of 64 values. */
+export type Histograms = Record<'all' | ToneChannel, number[]>;
 
 /** What the picture view asks of its worker, and what comes back. */
 export type PictureWork = {
@@ -21,8 +27,8 @@ export type PictureWork = {
   texture: { ask: { texture: Texture; most: number }; reply: Pixels & { scale: number } };
   /** A texture in the colours that it starts with. */
   sample: { ask: Texture; reply: Pixels };
-  /** One unit at `scale` px to one of the region's, and how often each brightness is in it. */
-  unit: { ask: Shown & { scale: number }; reply: Pixels & { histogram: number[] } };
+  /** One unit at `scale` px to one of the region's, and how often each brightness and each value of a channel is in it. */
+  unit: { ask: Shown & { scale: number }; reply: Pixels & { histograms: Histograms } };
   /** The region in each plane group, as small repeats. */
   tray: { ask: Shown & { groups: readonly PlaneGroup[]; side: number }; reply: Pixels[] };
   /** The colours that tell the unit best, dark first. */
@@ -36,6 +42,10 @@ export type PictureWork = {
   };
   /** The picture with a subject cut out, or the matte alone; how often each value of the channel is there. */
   cut: { ask: { by: CutOut; matte: boolean }; reply: Pixels & { histogram: number[] } };
+  /** From where a stroke on the unit is healed best, px of the unit; the unit is looked at with `most` px a side. */
+  healFrom: { ask: MadeBy & { stroke: BrushStroke; most: number }; reply: Point };
+  /** The largest pieces of what a cut-out leaves, before any are chosen: px of the picture. */
+  pieces: { ask: CutOut; reply: Piece[] };
   /** The joins before and after, and what each way to join would come to. */
   judge: { ask: Shown & { most: number; size: Size; distances: readonly number[] }; reply: Judged };
 };

@@ -3,7 +3,8 @@ import { PLANE_GROUPS } from '../core/lattice/groups';
 import { LIMITS } from '../core/recipe/limits';
 import { MEASURED_FORMS } from '../core/recipe/measured';
 import { CUT_CHANNELS, CUT_LIMITS } from '../core/recipe/cut-out';
-import { JOIN_KINDS, PICTURED_LIMITS } from '../core/recipe/pictured';
+import { STROKE_LIMITS } from '../core/recipe/stroke';
+import { JOIN_KINDS, PICTURED_LIMITS, TONE_CHANNELS } from '../core/recipe/pictured';
 import { TEXTURE_KINDS } from '../core/recipe/texture';
 import { RECIPE_VERSION } from '../core/recipe/recipe';
 import {
@@ -106,6 +107,20 @@ const source = tagged({
   },
 });
 
+/** A stroke of a brush on a picture; what more it says comes with it. */
+const stroked = (more: Joi.PartialSchemaMap) =>
+  Joi.object({
+    ...more,
+    size: between(STROKE_LIMITS.size).required(),
+    softness: share().required(),
+    strength: share().required(),
+    points: Joi.array()
+      .items(finite(1e6))
+      .min(2)
+      .max(2 * STROKE_LIMITS.points)
+      .required(),
+  });
+
 /** How a subject is cut out of its picture. */
 export const cutOutSchema = Joi.object({
   channel: one(...CUT_CHANNELS),
@@ -122,6 +137,9 @@ export const cutOutSchema = Joi.object({
     .items(Joi.object({ x: finite().required(), y: finite().required() }))
     .max(CUT_LIMITS.only)
     .required(),
+  strokes: Joi.array()
+    .items(stroked({ mode: one('erase', 'restore'), edges: Joi.boolean().required() }))
+    .max(STROKE_LIMITS.strokes),
 });
 
 const element = Joi.object({
@@ -278,6 +296,8 @@ const measured = {
 
 const numbers = (...keys: string[]) => Object.fromEntries(keys.map((key) => [key, finite().required()]));
 
+const levels = Joi.object(numbers('black', 'middle', 'white', 'low', 'high'));
+
 const pictured = {
   ...recipeHead,
   unit: Joi.object(numbers('width', 'height')).required(),
@@ -301,7 +321,12 @@ const pictured = {
         numbers: named(finite()),
       }),
     }).required(),
-    region: Joi.object(numbers('x', 'y', 'width', 'height', 'turn')).required(),
+    region: Joi.object({
+      ...numbers('x', 'y', 'width', 'height', 'turn'),
+      corners: Joi.array()
+        .items(Joi.object(numbers('x', 'y')))
+        .length(4),
+    }).required(),
     symmetry: Joi.object({
       on: Joi.boolean().required(),
       group: one(...PLANE_GROUPS),
@@ -312,6 +337,10 @@ const pictured = {
       grey: Joi.boolean().required(),
       neutral: hex().allow(null).required(),
       ...numbers('even', 'exposure', 'black', 'middle', 'white', 'low', 'high', 'contrast', 'saturation'),
+      channels: Joi.object(Object.fromEntries(TONE_CHANNELS.map((channel) => [channel, levels]))),
+      alone: Joi.array()
+        .items(Joi.object({ colour: hex().required(), ...numbers('reach', 'hue', 'chroma', 'light') }))
+        .max(PICTURED_LIMITS.alone),
     }).required(),
     join: Joi.object({
       on: Joi.boolean().required(),
@@ -320,6 +349,18 @@ const pictured = {
       times: Joi.number().integer().required(),
       seed: Joi.number().integer().required(),
     }).required(),
+    retouch: Joi.object({
+      on: Joi.boolean().required(),
+      strokes: Joi.array()
+        .items(
+          Joi.alternatives(
+            stroked({ does: one('heal', 'clone'), from: Joi.object(numbers('x', 'y')).required() }),
+            stroked({ does: one('keep', 'join') }),
+          ),
+        )
+        .max(STROKE_LIMITS.strokes)
+        .required(),
+    }),
     few: Joi.object({
       on: Joi.boolean().required(),
       how: one('flat', 'blend'),

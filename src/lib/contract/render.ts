@@ -3,7 +3,7 @@ import type { BlendMode } from '../core/colour/blend';
 import type { Affine } from '../core/geom/affine';
 import type { PicturePlane } from '../core/geom/plane';
 import type { Edges } from '../core/raster/resample';
-import type { BrushStroke } from '../core/raster/soft-mask';
+import type { MaskStroke } from '../core/recipe/mask';
 import type { Layout } from '../core/recipe/layout';
 import type { PatternRevisions } from '../core/scene/library';
 
@@ -61,7 +61,7 @@ export type SharedPicture = { width: number; height: number; pixels: SharedArray
 
 /** How much of a layer shows, at each of its pixels. */
 export type SoftMask =
-  | { kind: 'painted'; strokes: readonly BrushStroke[]; starts: 'shown' | 'hidden'; toMask: Affine }
+  | { kind: 'painted'; strokes: readonly MaskStroke[]; starts: 'shown' | 'hidden'; toMask: Affine }
   | { kind: 'drawing'; svg: string }
   | { kind: 'picture'; picture: SharedPicture | null; toPicture: Affine; inverted: boolean };
 

@@ -1,6 +1,7 @@
 import type { PictureWork, Pixels } from '../contract/picture-work';
 import type { AtHand } from '../core/picture/make';
 import { channelOf, channelsOf, cutOut, edgeColour, matteOf, suggestCut } from '../core/picture/matte';
+import { piecesOf } from '../core/picture/matte-edges';
 import { resample } from '../core/raster/resample';
 import type { CutOut } from '../core/recipe/cut-out';
 import { pixelsOf } from './pixels';
@@ -58,6 +59,20 @@ export function cutSeen(of: AtHand, { by, matte }: Ask<'cut'>): Reply<'cut'> {
     });
   }
   return { width, height, data, histogram };
+}
+
+/** So many pieces are offered by name. */
+const PIECES = 9;
+
+/** The largest pieces of a cut-out, in px of the picture itself. */
+export function piecesSeen(of: AtHand, by: CutOut): Reply<'pieces'> {
+  const { picture, values } = readBy(of, by);
+  const matte = matteOf(picture, { ...by, only: [], shift: 0, feather: 0 }, of.scale, values);
+  return piecesOf(matte, picture, PIECES).map(({ x, y, share }) => ({
+    x: Math.round((x + 0.5) / of.scale),
+    y: Math.round((y + 0.5) / of.scale),
+    share,
+  }));
 }
 
 /** One value a pixel as opaque greys. */

@@ -1,9 +1,10 @@
-import type { Judged, PictureWork, Shown } from '../contract/picture-work';
+import type { Histograms, Judged, PictureWork, Shown } from '../contract/picture-work';
 import { regionFor } from '../core/lattice/fold';
 import { findColours, numbered } from '../core/picture/few';
 import { joins, makeUnit, type AtHand } from '../core/picture/make';
 import { ownPeriod } from '../core/picture/period';
 import { makeTexture } from '../core/picture/texture/make';
+import { healFrom } from '../core/picture/retouch';
 import { repeatFigure } from '../core/picture/repeat';
 import { seamsOf, type Seams } from '../core/picture/seam';
 import type { Hex } from '../core/colour/parse';
@@ -13,6 +14,7 @@ import {
   JOIN_KINDS,
   madeSize,
   slotsOfTexture,
+  strokesOf,
   type Few,
   type JoinKind,
   type MadeBy,
@@ -23,7 +25,7 @@ import { premultiply, straighten } from '../core/raster/alpha';
 import type { Raster } from '../core/raster/composite';
 import { colourNumbered } from '../core/raster/numbered';
 import { resample } from '../core/raster/resample';
-import { channelsSeen, cutSeen } from './picture-cut';
+import { channelsSeen, cutSeen, piecesSeen } from './picture-cut';
 import { pixelsOf } from './pixels';
 
 /** The work of the picture view, off the page's thread: the same code that makes the picture at full size. */
@@ -81,7 +83,7 @@ const WORK: Workers = {
   },
   unit({ scale, ...steps }) {
     const unit = seen(steps, scale);
-    return { ...pixelsOf(unit), histogram: histogramOf(unit) };
+    return { ...pixelsOf(unit), histograms: histogramsOf(unit) };
   },
   tray({ groups, side, pictured, colours }) {
     return groups.map((group) => {
@@ -113,27 +115,36 @@ const WORK: Workers = {
     };
   },
   channels: (ask) => channelsSeen(here(), ask),
+  healFrom({ stroke, most, ...steps }) {
+    const { width, height } = madeSize(steps.pictured);
+    const scale = Math.min(1, most / Math.max(width, height));
+    return healFrom(make(steps, scale), stroke, steps.lay, scale);
+  },
   cut: (ask) => cutSeen(here(), ask),
+  pieces: (by) => piecesSeen(here(), by),
   judge({ most, size, distances, ...steps }): Judged {
     const { pictured, lay, colours } = steps;
     const { join } = pictured;
-    const bare = { ...pictured, join: { ...join, on: false } };
+    // Ways to join are told apart by what they do alone.
+    const unpainted = { ...pictured, retouch: { on: false, strokes: [] } };
+    const bare = { ...unpainted, join: { ...join, on: false } };
     const plain = madeSize(bare);
     const scale = Math.min(1, most / Math.max(plain.width, plain.height));
     const before = seamsOf(seen({ pictured: bare, lay, colours }, scale), lay);
     const way = (how: JoinKind): { unit: Raster; seams: Seams } => {
       const straight = how === 'grown' ? ({ kind: 'straight' } as const) : lay;
-      const joined = { ...pictured, join: { ...join, on: true, how } };
+      const joined = { ...unpainted, join: { ...join, on: true, how } };
       const unit = seen({ pictured: joined, lay: straight, colours }, scale);
       return { unit, seams: seamsOf(unit, straight, how === 'grown' ? 0 : join.band * scale) };
     };
     const each = pictured.symmetry.on ? null : new Map(JOIN_KINDS.map((how) => [how, way(how)] as const));
     const joined = joins(pictured) ? each?.get(join.how) : undefined;
-    const unit = joined?.unit ?? seen(steps, scale);
+    const painted = strokesOf(pictured).length > 0;
+    const unit = (painted ? undefined : joined?.unit) ?? seen(steps, scale);
     const inner = (plain.width - join.band) * (plain.height - join.band);
     return {
       before,
-      now: joined?.seams ?? before,
+      now: painted ? seamsOf(unit, lay, joined ? join.band * scale : 0) : (joined?.seams ?? before),
       ways:
         each &&
         (Object.fromEntries([...each].map(([how, { seams }]) => [how, seams.figure])) as Record<
@@ -146,12 +157,18 @@ const WORK: Workers = {
   },
 };
 
-/** How many pixels have each of 64 brightnesses (Rec. 709 luma of the encoded channels). */
-function histogramOf({ data }: Raster): number[] {
-  const counts = new Array<number>(64).fill(0);
-  for (let at = 0; at < data.length; at += 4)
-    counts[Math.floor((0.2126 * data[at]! + 0.7152 * data[at + 1]! + 0.0722 * data[at + 2]!) / 4)]! += 1;
-  return counts;
+/** How many pixels have each of 64 brightnesses (Rec. 709 luma of the encoded channels), and values of each channel. */
+function histogramsOf({ data }: Raster): Histograms {
+  const counts = (): number[] => new Array<number>(64).fill(0);
+  const [all, red, green, blue] = [counts(), counts(), counts(), counts()];
+  for (let at = 0; at < data.length; at += 4) {
+    const [r, g, b] = [data[at]!, data[at + 1]!, data[at + 2]!];
+    all[Math.floor((0.2126 * r + 0.7152 * g + 0.0722 * b) / 4)]! += 1;
+    red[r >> 2]! += 1;
+    green[g >> 2]! += 1;
+    blue[b >> 2]! += 1;
+  }
+  return { all, red, green, blue };
 }
 
 addEventListener('message', ({ data }: MessageEvent<{ id: number; kind: keyof PictureWork; ask: never }>) => {

@@ -2,7 +2,8 @@ import { fromByteArray } from 'base64-js';
 import { zlibSync } from 'fflate';
 import { chain, scaling, translation } from '../geom/affine';
 import type { Box } from '../geom/box';
-import { paintedMask, strokesBox } from '../raster/soft-mask';
+import { strokesBox } from '../raster/brush';
+import { paintedMask } from '../raster/soft-mask';
 import type { PaintedMask } from '../recipe/mask';
 import { greyFile } from './png';
 

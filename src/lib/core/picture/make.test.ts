@@ -1,9 +1,18 @@
 import { describe, expect, it } from 'vitest';
 import { noisePicture, pixelOf, rasterOf, texture } from '../../../../tests/support/rasters';
+import { channelsOf, hexOf } from '../colour/parse';
+import { toOklch, type Oklch } from '../colour/space';
 import { apply } from '../geom/affine';
 import { PLANE_GROUPS, groupOperations, latticeKind, type PlaneGroup } from '../lattice/groups';
 import type { Raster } from '../raster/composite';
-import { freshPictured, madeAsset, madeSize, PLAIN_TONE, type Pictured } from '../recipe/pictured';
+import {
+  freshPictured,
+  madeAsset,
+  madeSize,
+  PLAIN_TONE,
+  type ColourAlone,
+  type Pictured,
+} from '../recipe/pictured';
 import { foldOf, mirrorEdges, regionFor, timesSeen } from '../lattice/fold';
 import { makeUnit } from './make';
 import { sampleCubic } from './patch';
@@ -277,6 +286,43 @@ describe('a tone', () => {
     expect([red(0), red(50), red(100), red(150), red(255)]).toEqual([20, 20, 120, 220, 220]);
     // A middle of 2 is the square root of the share: √0.25 = 0.5.
     expect(pixelOf(toned({ middle: 2, black: 0, white: 200 }), 50, 3)[0]).toBe(Math.round(255 * 0.5));
+  });
+
+  it('by the levels of one channel changes no other, and those of all come after', () => {
+    const red = { black: 0, middle: 1, white: 200, low: 40, high: 240 };
+    const made = toned({ channels: { red } });
+    expect(pixelOf(made, 100, 3)).toEqual([140, 155, 128, 255]);
+    // 100 → 140 by the channel, (140 − 20) / 200 of 255 by all.
+    expect(pixelOf(toned({ channels: { red }, black: 20, white: 220 }), 100, 3)[0]).toBe(153);
+  });
+
+  it('changes one colour alone, and neither another nor a grey', () => {
+    const colours = ['#3f8f3a', '#b03a2e', '#808080', '#3a5fb0'];
+    const patches = rasterOf(40, 10, (x) => channelsOf(colours[Math.floor(x / 10)]!));
+    const whole = { x: 20, y: 5, width: 40, height: 10, turn: 0 };
+    const made = (over: Partial<ColourAlone>): Oklch[] => {
+      const alone = [{ colour: '#3f8f3a', reach: 40, hue: 0, chroma: 0, light: 0, ...over }];
+      const unit = makeUnit(
+        at(patches),
+        start(patches, { region: whole, tone: { ...PLAIN_TONE, alone } }),
+        STRAIGHT,
+      );
+      return [5, 15, 25, 35].map((x) =>
+        toOklch(hexOf(pixelOf(unit, x, 5).slice(0, 3) as [number, number, number])),
+      );
+    };
+    const before = colours.map(toOklch);
+    // As OKLCH of another library says (culori, by colour/space.ts).
+    const [green, ...others] = made({ hue: -30, chroma: -0.5, light: 0.2 });
+    expect(green!.c / before[0]!.c).toBeCloseTo(0.5, 1);
+    expect(green!.h - before[0]!.h).toBeCloseTo(-30, -0.5);
+    expect(green!.l - before[0]!.l).toBeCloseTo(0.2 * (1 - before[0]!.l), 2);
+    others.forEach((one, index) => expect(one.l).toBeCloseTo(before[index + 1]!.l, 2));
+    expect(made({ hue: 180, reach: 180 })[2]!.c).toBeLessThan(0.005);
+    // A blue 120° away is reached by half a circle and no sooner.
+    const blue = (reach: number): number => made({ chroma: -1, reach })[3]!.c;
+    expect(blue(60)).toBeCloseTo(before[3]!.c, 2);
+    expect(blue(180)).toBeLessThan(before[3]!.c * 0.8);
   });
 
   it('by a stop of exposure doubles the light', () => {

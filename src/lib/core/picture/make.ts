@@ -1,12 +1,13 @@
-import { apply, chain, scaling, type Affine } from '../geom/affine';
 import { clamp } from '../num/tolerance';
-import { groupOf, grows, madeSize, type Pictured, type PictureLay } from '../recipe/pictured';
+import { groupOf, grows, madeSize, strokesOf, type Pictured, type PictureLay } from '../recipe/pictured';
 import type { Raster } from '../raster/composite';
 import { smoothPart } from './fourier';
 import { Folder, foldOf, mirrorEdges, type PartEdge } from '../lattice/fold';
 import { grow } from './grow';
 import { joinDown, transposed } from './join';
-import { mirrored, regionMatrix, sampleCubic, type Sample } from './patch';
+import { mirrored, sampleCubic, type Sample } from './patch';
+import { retouch } from './retouch';
+import { placing, type Place } from './straight';
 import { toneChange } from './tone';
 
 /** A picture as it is at hand: perhaps smaller than it is, `scale` px of it to one of its own. */
@@ -17,9 +18,19 @@ export const joins = (pictured: Pictured): boolean => pictured.join.on && groupO
 
 /**
  * Makes one unit of a repeat: the region of the picture through its tone, folded by its symmetry, its edges made to
- * meet. `scale` px of it are made to one of the region's. The same numbers give the same bytes.
+ * meet, what is painted on it. `scale` px of it are made to one of the region's. The same numbers give the same bytes.
  */
 export function makeUnit(at: AtHand, pictured: Pictured, lay: PictureLay, scale = 1): Raster {
+  const unit = joinedUnit(at, pictured, lay, scale);
+  const strokes = strokesOf(pictured);
+  if (strokes.length === 0) return unit;
+  const mixes = joins(pictured) && !grows(pictured) && strokes.some(({ does }) => does === 'keep');
+  const bare = { ...pictured, join: { ...pictured.join, on: false } };
+  retouch(unit, mixes ? joinedUnit(at, bare, lay, scale) : null, strokes, lay, scale);
+  return unit;
+}
+
+function joinedUnit(at: AtHand, pictured: Pictured, lay: PictureLay, scale: number): Raster {
   const look = lookOf(at, pictured);
   if (groupOf(pictured) !== 'p1') return folded(look, pictured, scale);
   const times = grows(pictured) ? pictured.join.times : 1;
@@ -60,6 +71,7 @@ function wholePixels(
 ): Raster | null {
   const { region, tone } = pictured;
   const [left, top] = [region.x - region.width / 2, region.y - region.height / 2];
+  if (region.corners) return null;
   const lies = Number.isInteger(left) && Number.isInteger(top) && region.turn === 0 && scale === 1;
   const own = size.width === region.width && size.height === region.height;
   if (!lies || !own || toneChange(tone) || (tone.on && tone.even > 0)) return null;
@@ -82,12 +94,13 @@ function wholePixels(
 }
 
 function lookOf({ picture, scale }: AtHand, pictured: Pictured): Look {
-  const toPicture = chain(scaling(scale), regionMatrix(pictured.region));
-  const { a, b, c, d, e, f } = toPicture;
+  const place = placing(pictured.region, scale);
+  const spot = { x: 0, y: 0 };
   const change = toneChange(pictured.tone);
-  const even = pictured.tone.on && pictured.tone.even > 0 ? evenLight(picture, toPicture, pictured) : null;
+  const even = pictured.tone.on && pictured.tone.even > 0 ? evenLight(picture, place, pictured) : null;
   return (u, v, into) => {
-    sampleCubic(picture, a * u + c * v + e, b * u + d * v + f, into);
+    place(u, v, spot);
+    sampleCubic(picture, spot.x, spot.y, into);
     even?.(u, v, into);
     change?.(into);
   };
@@ -99,13 +112,13 @@ const EVEN_SIDE = 64;
 /** Takes a slow change of light over the region away: the smooth part of the region, seen from afar. */
 function evenLight(
   picture: Raster,
-  toPicture: Affine,
+  place: Place,
   { region, tone }: Pictured,
 ): (u: number, v: number, into: Sample) => void {
   const fit = EVEN_SIDE / Math.max(region.width, region.height);
   const width = Math.max(2, Math.round(region.width * fit));
   const height = Math.max(2, Math.round(region.height * fit));
-  const rasters = meanOver(picture, toPicture, region, width, height);
+  const rasters = meanOver(picture, place, region, width, height);
   const parts = rasters.map((values) => smoothPart({ width, height, values }).values);
   return (u, v, into) => {
     const x = clamp((u / region.width) * width - 0.5, 0, width - 1);
@@ -126,7 +139,7 @@ function evenLight(
 /** The mean of a region over a grid, channel by channel: so many samples to a field that a slow change is read, not a detail. */
 function meanOver(
   picture: Raster,
-  toPicture: Affine,
+  place: Place,
   region: { width: number; height: number },
   width: number,
   height: number,
@@ -134,13 +147,14 @@ function meanOver(
   const SAMPLES = 4;
   const channels = [0, 1, 2].map(() => new Float64Array(width * height));
   const sample: Sample = new Float64Array(4);
+  const spot = { x: 0, y: 0 };
   for (let y = 0; y < height; y += 1)
     for (let x = 0; x < width; x += 1)
       for (let at = 0; at < SAMPLES ** 2; at += 1) {
         const u = ((x + ((at % SAMPLES) + 0.5) / SAMPLES) / width) * region.width;
         const v = ((y + (Math.floor(at / SAMPLES) + 0.5) / SAMPLES) / height) * region.height;
-        const place = apply(toPicture, { x: u, y: v });
-        sampleCubic(picture, place.x, place.y, sample);
+        place(u, v, spot);
+        sampleCubic(picture, spot.x, spot.y, sample);
         for (let channel = 0; channel < 3; channel += 1)
           channels[channel]![y * width + x]! += sample[channel]! / SAMPLES ** 2;
       }

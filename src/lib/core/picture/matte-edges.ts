@@ -54,6 +54,44 @@ export function piecesAt(matte: Matte, size: Size, places: readonly Point[]): Ma
   return matte.map((value, pixel) => (near[pixel] ? value : 0));
 }
 
+/** A piece of a matte: a pixel in its middle, and how much of the picture it takes, 0 to 1. */
+export type Piece = Point & { share: number };
+
+/** The largest pieces of a matte, the largest first: what hangs together of what is mostly kept. */
+export function piecesOf(matte: Matte, size: Size, most: number): Piece[] {
+  const { width } = size;
+  const seen = new Uint8Array(matte.length);
+  const found: number[][] = [];
+  for (let start = 0; start < matte.length; start += 1) {
+    if (seen[start] || matte[start]! < 128) continue;
+    const pixels = [start];
+    seen[start] = 1;
+    for (let at = 0; at < pixels.length; at += 1) {
+      const pixel = pixels[at]!;
+      const x = pixel % width;
+      const visit = (next: number): void => {
+        if (seen[next] || matte[next]! < 128) return;
+        seen[next] = 1;
+        pixels.push(next);
+      };
+      if (x > 0) visit(pixel - 1);
+      if (x < width - 1) visit(pixel + 1);
+      if (pixel >= width) visit(pixel - width);
+      if (pixel < matte.length - width) visit(pixel + width);
+    }
+    found.push(pixels);
+  }
+  found.sort((one, other) => other.length - one.length);
+  return found.slice(0, most).map((pixels) => {
+    const mean = (of: (pixel: number) => number): number =>
+      pixels.reduce((sum, pixel) => sum + of(pixel), 0) / pixels.length;
+    const [x, y] = [mean((pixel) => pixel % width), mean((pixel) => Math.floor(pixel / width))];
+    const far = (pixel: number): number => Math.hypot((pixel % width) - x, Math.floor(pixel / width) - y);
+    const middle = pixels.reduce((best, pixel) => (far(pixel) < far(best) ? pixel : best));
+    return { x: middle % width, y: Math.floor(middle / width), share: pixels.length / matte.length };
+  });
+}
+
 /** What is mostly left out and does not reach the picture's edge becomes whole. */
 export function filled(matte: Matte, size: Size): Matte {
   const outside = reached(size, edgePixels(size), (pixel) => matte[pixel]! < 128);

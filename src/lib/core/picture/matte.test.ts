@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { pixelOf, rasterOf } from '../../../../tests/support/rasters';
 import { seededRandom } from '../num/random';
 import type { Raster } from '../raster/composite';
-import type { CutOut } from '../recipe/cut-out';
+import type { CutOut, CutStroke } from '../recipe/cut-out';
 import { channelOf, channelsOf, cutOut, edgeColour, matteOf, partsBest, suggestCut } from './matte';
 
 const RED = [200, 40, 60];
@@ -138,5 +138,46 @@ describe('a subject', () => {
     const far = channelOf(flower, 'colour', '#46823c');
     expect(far[2 * 64 + 2]).toBe(0);
     expect(far[28 * 64 + 18]).toBeGreaterThan(100);
+  });
+});
+
+describe('a brush on a matte', () => {
+  const stroke = (over: Partial<CutStroke>): CutStroke => ({
+    ...{ mode: 'restore', edges: false, size: 12, softness: 0, strength: 1 },
+    points: [30, 28, 30, 28],
+    ...over,
+  });
+  const plain = matteOf(flower, cut({}));
+
+  it('takes away and gives back what lies under it, and nothing beside it', () => {
+    const eye = matteOf(flower, cut({ strokes: [stroke({})] }));
+    expect([plain[28 * 64 + 30], eye[28 * 64 + 30]]).toEqual([0, 255]);
+    const gone = matteOf(flower, cut({ strokes: [stroke({ mode: 'erase', points: [18, 28] })] }));
+    expect([plain[28 * 64 + 18], gone[28 * 64 + 18]]).toEqual([255, 0]);
+    plain.forEach((value, pixel) => {
+      const [x, y] = [(pixel % 64) + 0.5, Math.floor(pixel / 64) + 0.5];
+      if (Math.hypot(x - 30, y - 28) > 7) expect(eye[pixel]).toBe(value);
+      if (Math.hypot(x - 18, y - 28) > 7) expect(gone[pixel]).toBe(value);
+    });
+  });
+
+  it('that keeps to edges pushes light and dark apart: what is left out stays so', () => {
+    const soft = cut({ black: 0, white: 255 });
+    const before = matteOf(flower, soft);
+    const over = { edges: true, size: 90, points: [32, 28] };
+    const pushed = matteOf(flower, { ...soft, strokes: [stroke(over)] });
+    const pulled = matteOf(flower, { ...soft, strokes: [stroke({ ...over, mode: 'erase' })] });
+    before.forEach((value, pixel) => {
+      expect(pushed[pixel]).toBe(Math.min(255, 2 * value));
+      expect(pulled[pixel]).toBe(Math.max(0, 2 * value - 255));
+    });
+    expect(before.some((value) => value > 0 && value < 255)).toBe(true);
+  });
+
+  it('lies in px of the picture, however small the picture at hand is', () => {
+    const small = rasterOf(32, 28, (x, y) => [...pixelOf(flower, 2 * x, 2 * y)]);
+    const by = cut({ strokes: [stroke({ mode: 'erase', points: [18, 28], size: 10 })] });
+    const matte = matteOf(small, by, 0.5);
+    expect([matte[14 * 32 + 9], matte[14 * 32 + 22]]).toEqual([0, 255]);
   });
 });

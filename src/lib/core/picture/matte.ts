@@ -1,8 +1,10 @@
 import { hexOf, type Hex } from '../colour/parse';
 import { toOklab, type Oklab } from '../colour/space';
+import { scaling } from '../geom/affine';
 import { clamp } from '../num/tolerance';
+import { canvasOf, eachCovered } from '../raster/brush';
 import { labOf, type StraightPicture } from '../raster/recolour';
-import { CUT_CHANNELS, FRESH_CUT, type CutChannel, type CutOut } from '../recipe/cut-out';
+import { CUT_CHANNELS, FRESH_CUT, type CutChannel, type CutOut, type CutStroke } from '../recipe/cut-out';
 import { cleanEdges, edgePixels, filled, moved, piecesAt, softened, type Matte } from './matte-edges';
 
 /** ΔEOK from which on a colour is as far away as can be: half of what lies between black and white. */
@@ -117,11 +119,31 @@ export function matteOf(
   });
   for (let pixel = 0; pixel < values.length; pixel += 1)
     values[pixel] = Math.round((curve[values[pixel]!]! * data[pixel * 4 + 3]!) / 255);
+  paintOn(values, picture, cut.strokes ?? [], scale);
   const whole = cut.holes ? filled(values, picture) : values;
   const places = cut.only.map(({ x, y }) => ({ x: x * scale, y: y * scale }));
   const kept = places.length > 0 ? piecesAt(whole, picture, places) : whole;
   const shifted = moved(kept, picture, Math.round(cut.shift * scale));
   return softened(shifted, picture, Math.round((cut.feather * scale) / 2));
+}
+
+/** Lays strokes on a matte: `scale` px of it are one that they are painted in. */
+function paintOn(
+  matte: Matte,
+  { width, height }: StraightPicture,
+  strokes: readonly CutStroke[],
+  scale: number,
+): void {
+  const canvas = canvasOf(scaling(1 / scale), width, height)!;
+  for (const stroke of strokes) {
+    const gives = stroke.mode === 'restore';
+    eachCovered(stroke, canvas, (pixel, cover) => {
+      const value = matte[pixel]!;
+      const pushed = gives ? Math.min(255, 2 * value) : Math.max(0, 2 * value - 255);
+      const to = stroke.edges ? pushed : gives ? 255 : 0;
+      matte[pixel] = Math.round(value + (to - value) * cover);
+    });
+  }
 }
 
 /** A picture cut out: straight alpha, and the box of what is left of it; `null` where nothing is. */

@@ -4,7 +4,8 @@ import { BLEND_MODES, blendColour, type BlendMode, type Rgb } from '../colour/bl
 import { seededRandom } from '../num/random';
 import { alphaOf, joinCovers, layOver, type Raster } from './composite';
 import { samplePicture } from './sample';
-import { luminanceMask, paintedMask, type BrushStroke } from './soft-mask';
+import type { MaskStroke } from '../recipe/mask';
+import { luminanceMask, paintedMask } from './soft-mask';
 
 const random = seededRandom(7);
 
@@ -116,7 +117,7 @@ describe('blending (W3C Compositing and Blending Level 1)', () => {
 });
 
 describe('soft masks', () => {
-  const stroke: BrushStroke = {
+  const stroke: MaskStroke = {
     mode: 'erase',
     size: 40,
     softness: 0.5,
@@ -158,7 +159,7 @@ describe('soft masks', () => {
         () => 50 + about(round % 3 === 0 ? 4000 : 120),
       );
       const [size, softness, strength] = [10 ** (random() * 3 - 1), random(), 0.2 + 0.8 * random()];
-      const line: BrushStroke = { mode: 'erase', size, softness, strength, points: lines };
+      const line: MaskStroke = { mode: 'erase', size, softness, strength, points: lines };
       const toMask = {
         ...{ a: 2 + about(3), b: about(1), c: about(1), d: 2 + about(3) },
         ...{ e: about(60), f: about(60) },

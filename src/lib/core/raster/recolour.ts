@@ -1,4 +1,5 @@
 import { LINEAR } from '../colour/contrast';
+import { labOfLinear, linearOfLab } from '../colour/oklab';
 import { isPlainLook, type PictureLook } from '../colour/look';
 import { toOklab, toOklch, type Oklab } from '../colour/space';
 import { colourNumbered } from './numbered';
@@ -71,22 +72,14 @@ function mapOnto(stops: readonly Oklab[]): Change {
 
 /** The colour of the pixel at `at` in OKLab; alpha does not count. */
 export function labOf(data: Uint8Array | Uint8ClampedArray, at: number, into: Oklab): void {
-  const [r, g, b] = [LINEAR[data[at]!]!, LINEAR[data[at + 1]!]!, LINEAR[data[at + 2]!]!];
-  const l = Math.cbrt(0.4122214708 * r + 0.5363325363 * g + 0.0514459929 * b);
-  const m = Math.cbrt(0.2119034982 * r + 0.6806995451 * g + 0.1073969566 * b);
-  const s = Math.cbrt(0.0883024619 * r + 0.2817188376 * g + 0.6299787005 * b);
-  into.l = 0.2104542553 * l + 0.793617785 * m - 0.0040720468 * s;
-  into.a = 1.9779984951 * l - 2.428592205 * m + 0.4505937099 * s;
-  into.b = 0.0259040371 * l + 0.7827717662 * m - 0.808675766 * s;
+  labOfLinear(LINEAR[data[at]!]!, LINEAR[data[at + 1]!]!, LINEAR[data[at + 2]!]!, into);
 }
 
-function write({ l, a, b }: Oklab, data: Uint8Array | Uint8ClampedArray, at: number): void {
-  const long = (l + 0.3963377774 * a + 0.2158037573 * b) ** 3;
-  const middle = (l - 0.1055613458 * a - 0.0638541728 * b) ** 3;
-  const short = (l - 0.0894841775 * a - 1.291485548 * b) ** 3;
-  data[at] = encode(4.0767416621 * long - 3.3077115913 * middle + 0.2309699292 * short);
-  data[at + 1] = encode(-1.2684380046 * long + 2.6097574011 * middle - 0.3413193965 * short);
-  data[at + 2] = encode(-0.0041960863 * long - 0.7034186147 * middle + 1.707614701 * short);
+const linear = new Float64Array(3);
+
+function write(lab: Oklab, data: Uint8Array | Uint8ClampedArray, at: number): void {
+  linearOfLab(lab, linear);
+  for (let channel = 0; channel < 3; channel += 1) data[at + channel] = encode(linear[channel]!);
 }
 
 /** Linear → encoded byte (inverse of {@link LINEAR}). */

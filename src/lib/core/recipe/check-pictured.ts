@@ -1,5 +1,6 @@
 import { regionAspect } from '../lattice/fold';
 import { lengthRange, range, SHARE } from './check-parts';
+import { showPlane } from '../geom/corners';
 import { LIMITS } from './limits';
 import {
   fewOf,
@@ -10,12 +11,15 @@ import {
   PICTURED_LIMITS,
   slotIdsOf,
   texturePicture,
+  TONE_CHANNELS,
+  type ToneLevels,
   type Pictured,
   type SourcePicture,
   type Tone,
 } from './pictured';
 import type { Problem } from './problem';
 import type { PicturedRecipe } from './recipe';
+import { checkStrokes, strokeArea } from './stroke';
 import { TEXTURE_SIDE, TEXTURES, type Texture } from './texture';
 
 /** Adds what is wrong with the steps of a pattern made from a picture, and with its size. */
@@ -35,6 +39,36 @@ export function checkPictured(recipe: PicturedRecipe, problems: Problem[]): void
   checkTone(pictured.tone, problems);
   checkJoin(pictured, problems);
   checkFew(recipe, problems);
+  checkRetouch(pictured, problems);
+}
+
+/** What is painted is counted: how many strokes, how far they reach, and how much is healed. */
+function checkRetouch(pictured: Pictured, problems: Problem[]): void {
+  const path = 'pictured.retouch.strokes';
+  const strokes = pictured.retouch?.strokes ?? [];
+  checkStrokes(strokes, path, problems);
+  const { strokeUnits, healed, allHealed } = PICTURED_LIMITS;
+  const { width, height } = madeSize(pictured);
+  const [across, down] = [strokeUnits * width, strokeUnits * height];
+  const reaches = (x: number, y: number): boolean => Math.abs(x) > across || Math.abs(y) > down;
+  const far = strokes.some(
+    ({ points, ...stroke }) =>
+      points.some((x, at) => at % 2 === 0 && reaches(x, points[at + 1]!)) ||
+      ('from' in stroke && reaches(stroke.from.x, stroke.from.y)),
+  );
+  if (far)
+    problems.push({
+      code: 'out_of_range',
+      path,
+      message: `A stroke reaches further than ${strokeUnits} repeats; paint it within the repeat.`,
+    });
+  const areas = strokes.filter(({ does }) => does === 'heal').map(strokeArea);
+  if (areas.some((area) => area > healed) || areas.reduce((sum, area) => sum + area, 0) > allHealed)
+    problems.push({
+      code: 'too_many',
+      path,
+      message: 'More is healed than can be worked through; use shorter strokes, or a smaller brush.',
+    });
 }
 
 /** Few colours need a slot each; a recipe that is not told by a few has none but that of its ground. */
@@ -96,8 +130,16 @@ function checkRegion(pictured: Pictured, problems: Problem[]): void {
       path: 'pictured.region',
       message: `The middle of the region lies beside the picture, which is ${source.width} × ${source.height} px; move it onto the picture.`,
     });
+  if (region.corners && !showPlane(region.corners))
+    problems.push({
+      code: 'no_room',
+      path: 'pictured.region.corners',
+      message:
+        'The four corners show no plane: they must go round once, without a dent; drag one of them out.',
+    });
   const longest = 2 * Math.hypot(source.width, source.height);
-  if (Math.max(region.width, region.height) > longest)
+  const reach = Math.max(...(region.corners ?? []).flatMap(({ x, y }) => [Math.abs(x), Math.abs(y)]), 0);
+  if (Math.max(region.width, region.height, reach) > longest)
     problems.push({
       code: 'out_of_range',
       path: 'pictured.region',
@@ -132,15 +174,36 @@ function checkTone(tone: Tone, problems: Problem[]): void {
   const path = (key: string): string => `pictured.tone.${key}`;
   range(tone.even, SHARE, path('even'), 'Even light', problems);
   range(tone.exposure, PICTURED_LIMITS.exposure, path('exposure'), 'The exposure', problems);
-  range(tone.middle, PICTURED_LIMITS.middle, path('middle'), 'The middle', problems);
-  for (const key of ['black', 'white', 'low', 'high'] as const)
-    range(tone[key], PICTURED_LIMITS.level, path(key), 'A level', problems);
+  checkLevels(tone, 'pictured.tone', problems);
+  for (const channel of TONE_CHANNELS) {
+    const levels = tone.channels?.[channel];
+    if (levels) checkLevels(levels, path(`channels.${channel}`), problems);
+  }
   range(tone.contrast, PICTURED_LIMITS.share, path('contrast'), 'The contrast', problems);
   range(tone.saturation, PICTURED_LIMITS.share, path('saturation'), 'The saturation', problems);
-  if (tone.black >= tone.white)
+  const alone = tone.alone ?? [];
+  if (alone.length > PICTURED_LIMITS.alone)
+    problems.push({
+      code: 'too_many',
+      path: path('alone'),
+      message: `Something is done to ${alone.length} colours alone; at most ${PICTURED_LIMITS.alone} are kept.`,
+    });
+  for (const { reach, hue, chroma, light } of alone) {
+    range(reach, PICTURED_LIMITS.reach, path('alone'), 'How far a colour reaches', problems);
+    range(hue, LIMITS.angle, path('alone'), 'The turn of a hue', problems);
+    range(chroma, PICTURED_LIMITS.share, path('alone'), 'The saturation of a colour', problems);
+    range(light, PICTURED_LIMITS.share, path('alone'), 'The lightness of a colour', problems);
+  }
+}
+
+function checkLevels(levels: ToneLevels, path: string, problems: Problem[]): void {
+  range(levels.middle, PICTURED_LIMITS.middle, `${path}.middle`, 'The middle', problems);
+  for (const key of ['black', 'white', 'low', 'high'] as const)
+    range(levels[key], PICTURED_LIMITS.level, `${path}.${key}`, 'A level', problems);
+  if (levels.black >= levels.white)
     problems.push({
       code: 'no_room',
-      path: path('black'),
+      path: `${path}.black`,
       message: 'Black must be darker than white: set it lower, or white higher.',
     });
 }

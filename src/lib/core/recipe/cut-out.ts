@@ -1,5 +1,6 @@
 import type { Hex } from '../colour/parse';
 import type { Point } from '../geom/point';
+import type { MaskStroke } from './mask';
 
 /** What parts a subject from what lies behind it: a channel, its lightness, or how far its colour is from another. */
 export const CUT_CHANNELS = ['red', 'green', 'blue', 'light', 'colour'] as const;
@@ -10,7 +11,8 @@ export type CutChannel = (typeof CUT_CHANNELS)[number];
  * the matte: what is darker than `black` is left out, what is lighter than `white` stays whole, `middle` is the exponent
  * between them; `inverted` the other way round. `holes` within it are filled, its edge is moved outward by `shift` px and
  * softened over `feather` px. `clean` gives the edge the colour of the subject instead of a mixture. `only` are places, px
- * of the picture: where there are any, only the pieces that lie under one of them stay.
+ * of the picture: where there are any, only the pieces that lie under one of them stay. `strokes` are painted on the
+ * matte before its holes are filled, in px of the picture.
  */
 export type CutOut = {
   channel: CutChannel;
@@ -24,7 +26,15 @@ export type CutOut = {
   feather: number;
   clean: boolean;
   only: Point[];
+  strokes?: CutStroke[];
 };
+
+/**
+ * A stroke on a matte, which takes away or gives back. With `edges` it pushes light and dark apart instead, each pixel to
+ * twice as far from what the stroke is against: what is wholly left out stays so under a stroke that gives back, so that
+ * it does not run over the edge of a subject.
+ */
+export type CutStroke = MaskStroke & { edges: boolean };
 
 /** Ranges of the numbers of a cut-out. */
 export const CUT_LIMITS = {

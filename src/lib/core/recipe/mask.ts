@@ -1,6 +1,7 @@
 import { about, chain, IDENTITY, rotation, scaling, translation, type Affine } from '../geom/affine';
 import { directionDegrees, type Point } from '../geom/point';
 import type { Gradient } from './gradient';
+import type { BrushStroke } from './stroke';
 
 /**
  * A soft mask: how much of a shape or of one fill shows, from 0 to 1 at each place. `matrix` takes mask px to the
@@ -16,17 +17,8 @@ export type PaintedMask = {
   starts?: 'hidden';
 };
 
-/**
- * One stroke: `points` are x, y, x, y … in mask px, `size` the brush's diameter in mask px. Softness 0 is a hard rim, 1
- * fades from the middle to the rim; strength 1 erases or restores wholly. A stroke crosses itself without adding up.
- */
-export type MaskStroke = {
-  mode: 'erase' | 'restore';
-  size: number;
-  softness: number;
-  strength: number;
-  points: readonly number[];
-};
+/** One stroke, in mask px: it takes away, or gives back. */
+export type MaskStroke = BrushStroke & { mode: 'erase' | 'restore' };
 
 /** The opacities of a gradient over the frame; its colours do not count. */
 export type GradientMask = { kind: 'gradient'; gradient: Gradient };

@@ -5,6 +5,9 @@ import type { ColourSlot } from '../colour/slots';
 import { foldOf } from '../lattice/fold';
 import type { PlaneGroup } from '../lattice/groups';
 import type { Size } from '../lattice/size';
+import type { Corners } from '../geom/corners';
+import { add, type Point } from '../geom/point';
+import type { BrushStroke } from './stroke';
 import { TEXTURE_SIDE, TEXTURES, textureAsset, type Texture } from './texture';
 
 /**
@@ -18,6 +21,8 @@ export type Pictured = {
   symmetry: { on: boolean; group: PlaneGroup; heal?: number };
   tone: Tone;
   join: Join;
+  /** Absent: nothing is painted on it. */
+  retouch?: Retouch;
   /** Absent: its colours stay as they are. */
   few?: Few;
 };
@@ -35,14 +40,34 @@ export type SourcePicture = {
   texture?: Texture;
 };
 
-/** A rectangle on the picture about its middle (x, y), in px of the picture, turned clockwise in degrees. */
-export type Region = { x: number; y: number; width: number; height: number; turn: number };
+/**
+ * A rectangle on the picture about its middle (x, y), in px of the picture, turned clockwise in degrees. With `corners`
+ * it is what these show of a plane that was photographed at an angle, made square-on with `width` × `height` px; its
+ * middle is theirs then, and its turn is in them.
+ */
+export type Region = {
+  x: number;
+  y: number;
+  width: number;
+  height: number;
+  turn: number;
+  corners?: Corners;
+};
+
+/** The region somewhere else. */
+export const movedRegion = (region: Region, by: Point): Region => ({
+  ...region,
+  x: region.x + by.x,
+  y: region.y + by.y,
+  ...(region.corners && { corners: region.corners.map((corner) => add(corner, by)) as unknown as Corners }),
+});
 
 /**
  * What is done to the colours, in this order: exposure in stops, the colour `neutral` made a grey, levels (what is
  * darker than `black` becomes `low`, what is lighter than `white` becomes `high`, 0 to 255, `middle` is the exponent
- * between them), contrast and saturation from −1 to 1, all colour taken out by `grey`. Before all of it `even` (0 to 1)
- * takes away a slow change of brightness over the region.
+ * between them), first those of one channel, where it has its own; contrast and saturation from −1 to 1, all colour taken
+ * out by `grey`, at last colours `alone`. Before all of it `even` (0 to 1) takes away a slow change of brightness over
+ * the region.
  */
 export type Tone = {
   on: boolean;
@@ -57,7 +82,23 @@ export type Tone = {
   contrast: number;
   saturation: number;
   grey: boolean;
+  channels?: Partial<Record<ToneChannel, ToneLevels>>;
+  alone?: readonly ColourAlone[];
 };
+
+export const TONE_CHANNELS = ['red', 'green', 'blue'] as const;
+export type ToneChannel = (typeof TONE_CHANNELS)[number];
+
+/** ToneLevels of a channel, 0 to 255. */
+export type ToneLevels = Pick<Tone, 'black' | 'middle' | 'white' | 'low' | 'high'>;
+export const PLAIN_LEVELS: ToneLevels = { black: 0, middle: 1, white: 255, low: 0, high: 255 };
+
+/**
+ * What is done to one colour alone: to what lies up to `reach` degrees from its hue, less and less over the outer half,
+ * and to greys not at all. Its hue is turned by `hue` degrees, its chroma and its lightness raised or lowered by a share
+ * from −1 to 1, all in OKLCH.
+ */
+export type ColourAlone = { colour: Hex; reach: number; hue: number; chroma: number; light: number };
 
 /**
  * How opposite edges are made to meet within a band of `band` px of the made picture, half of it at each side; beyond it
@@ -74,6 +115,20 @@ export type Join = {
   times: number;
   seed: number;
 };
+
+/** Strokes on the unit that was made, over its edges too: each is data, none of them changes a picture. */
+export type Retouch = { on: boolean; strokes: readonly RetouchStroke[] };
+
+/**
+ * A stroke on a unit, in px of what is made. `heal` and `clone` lay what lies `from` away over what they go over, `heal`
+ * with its brightness and colour led over into what lies around; `keep` brings back what was there before the edges
+ * were joined, `join` lays the joined edges over it again.
+ */
+export type RetouchStroke = BrushStroke &
+  ({ does: 'heal' | 'clone'; from: Point } | { does: 'keep' | 'join' });
+
+export const RETOUCH_KINDS = ['heal', 'clone', 'keep', 'join'] as const;
+export type RetouchKind = (typeof RETOUCH_KINDS)[number];
 
 /**
  * How what was made is told by a few colours, which become slots: `flat` gives each pixel the nearest of `colours`,
@@ -115,9 +170,16 @@ export const PICTURED_LIMITS = {
   middle: { least: 0.1, most: 10 },
   level: { least: 0, most: 255 },
   share: { least: -1, most: 1 },
+  /** Colours that something is done to alone; how far one reaches, degrees of hue. */
+  alone: 4,
+  reach: { least: 5, most: 180 },
   few: { least: 2, most: 8 },
   heal: { least: 0, most: 200 },
   speck: { least: 0, most: 10_000 },
+  /** Units from one's own that a stroke may reach; px about one healing stroke, and about all of them. */
+  strokeUnits: 8,
+  healed: 1.5e6,
+  allHealed: 1e8,
   /** Pixels of what is made. */
   pixels: 40_000_000,
 } as const;
@@ -189,6 +251,10 @@ export const grows = ({ join, symmetry }: Pictured): boolean =>
 /** The few colours that a repeat is told by, where it is. */
 export const fewOf = ({ few }: Pictured): Few | null => (few?.on ? few : null);
 
+/** The strokes on a repeat. */
+export const strokesOf = ({ retouch }: Pictured): readonly RetouchStroke[] =>
+  retouch?.on ? retouch.strokes : [];
+
 /** The slots that a repeat has: one for each of its few colours, in their order. */
 export const slotIdsOf = (pictured: Pictured): string[] =>
   fewOf(pictured)?.colours.map((_, index) => slotId(index)) ?? [];
@@ -218,18 +284,22 @@ const ENGINE = 1;
 export function madeAsset({ pictured, lay }: MadeBy): string {
   const { source, region, symmetry, tone, join } = pictured;
   const few = fewOf(pictured);
+  const strokes = strokesOf(pictured);
   const group = groupOf(pictured);
   const joined = join.on && group === 'p1';
   const { on: _, ...numbers } = tone;
   const steps = [
     ENGINE,
     source.asset,
-    [region.x, region.y, region.width, region.height, region.turn],
+    region.corners
+      ? [region.corners.map(({ x, y }) => [x, y]), region.width, region.height]
+      : [region.x, region.y, region.width, region.height, region.turn],
     symmetry.on && symmetry.heal ? [group, symmetry.heal] : group,
     tone.on ? Object.entries(numbers).sort(([one], [other]) => (one < other ? -1 : 1)) : null,
     joined ? [join.how, ...(grows(pictured) ? [join.times, join.seed] : [join.band, join.feather])] : null,
     joined && lay.kind !== 'straight' ? [lay.kind, lay.step] : null,
     ...(few ? [[few.how, few.colours, few.speck, lay]] : []),
+    ...(strokes.length > 0 ? [{ strokes, lay }] : []),
   ];
   return bytesToHex(sha256(utf8ToBytes(JSON.stringify(steps))));
 }

@@ -3,8 +3,8 @@
   import type { CutPicture } from '$lib/contract/data';
   import type { Pixels, SeenChannel } from '$lib/contract/picture-work';
   import { multiply, translation } from '$lib/core/geom/affine';
-  import { clamp } from '$lib/core/num/tolerance';
-  import { CUT_LIMITS, FRESH_CUT, type CutChannel, type CutOut } from '$lib/core/recipe/cut-out';
+  import type { Piece } from '$lib/core/picture/matte-edges';
+  import { FRESH_CUT, type CutChannel, type CutOut, type CutStroke } from '$lib/core/recipe/cut-out';
   import type { Motif, PicturePaint } from '$lib/core/recipe/recipe';
   import { drawingOf, pictureElement } from '$lib/core/scene/drawing';
   import { PictureWorker, Stopped } from '$lib/workers/client';
@@ -15,6 +15,7 @@
   import { readPixels } from '../picture/read-pixels';
   import { call } from '../state/api';
   import CutNumbers from './CutNumbers.svelte';
+  import CutView from './CutView.svelte';
   import type { BenchEditor } from './editor.svelte';
 
   /** Cuts a subject out of a picture: by the channel that parts it best, its matte seen while it is set. */
@@ -39,10 +40,6 @@
   /** The picture is seen with so many px a side at most; what is kept is cut from all of it. */
   const SEEN = 720;
   const SAMPLE = 72;
-  /** What is paler than this is no piece: those that are not kept are seen at a fifth. */
-  const LEAST_SEEN = 24;
-  const WIDE = 400;
-  const HIGH = 360;
   const worker = new PictureWorker();
   let ready = $state(false);
   let by: CutOut = $state(FRESH_CUT);
@@ -50,12 +47,13 @@
   let show: 'cut' | 'matte' | 'picture' = $state('cut');
   let seen: (Pixels & { histogram: number[] }) | null = $state.raw(null);
   let whole: Pixels | null = $state.raw(null);
+  let pieces: Piece[] = $state.raw([]);
+  let live: CutStroke | null = $state.raw(null);
   let problem: string | null = $state(null);
   let busy = $state(false);
   const best = $derived(
     channels.reduce<SeenChannel | null>((most, one) => (most && most.share >= one.share ? most : one), null),
   );
-  const fit = $derived(Math.min(WIDE / source.width, HIGH / source.height));
 
   onMount(() => {
     void open();
@@ -74,8 +72,10 @@
       if (!(error instanceof Stopped)) problem = 'The picture cannot be read any more; bring it in again.';
     }
   }
+  /** What is asked for with the stroke that is just painted. */
+  const painted: CutOut = $derived(live ? { ...by, strokes: [...(by.strokes ?? []), live] } : by);
   $effect(() => {
-    const wanted = $state.snapshot(by);
+    const wanted = $state.snapshot(painted) as CutOut;
     const matte = show === 'matte';
     if (!ready || show === 'picture') return;
     worker.ask('cut', { by: wanted, matte }).then(
@@ -85,17 +85,17 @@
       },
     );
   });
-  /** Keeps the piece that was pressed, and no other; with Shift that one too. Where there is none, nothing happens. */
-  function keepPiece(event: MouseEvent): void {
-    if (!seen) return;
-    const box = (event.currentTarget as HTMLElement).getBoundingClientRect();
-    const [across, down] = [(event.clientX - box.left) / box.width, (event.clientY - box.top) / box.height];
-    const at = (part: number, length: number): number => clamp(Math.floor(part * length), 0, length - 1);
-    const alpha = seen.data[(at(down, seen.height) * seen.width + at(across, seen.width)) * 4 + 3]!;
-    if (show === 'cut' && alpha < LEAST_SEEN) return;
-    const held = event.shiftKey ? by.only.slice(-(CUT_LIMITS.only - 1)) : [];
-    by = { ...by, only: [...held, { x: at(across, source.width), y: at(down, source.height) }] };
-  }
+  $effect(() => {
+    const wanted = $state.snapshot(by) as CutOut;
+    if (!ready) return;
+    const wait = setTimeout(() => {
+      worker.ask('pieces', wanted).then(
+        (found) => (pieces = found),
+        () => undefined,
+      );
+    }, 250);
+    return () => clearTimeout(wait);
+  });
   async function setColour(colour: string): Promise<void> {
     by = { ...by, colour };
     try {
@@ -108,7 +108,7 @@
 
   async function take(): Promise<void> {
     busy = true;
-    const wanted = $state.snapshot(by);
+    const wanted = $state.snapshot(by) as CutOut;
     const made = await call<CutPicture>('POST', `/motifs/${source.asset}/cut-outs`, wanted);
     busy = false;
     if (!made.ok) return void (problem = made.failure.message);
@@ -126,24 +126,15 @@
 
 <Dialog title="Cut {motif.name} out" width={760} {onclose}>
   <div class="columns">
-    <div>
-      <!-- svelte-ignore a11y_click_events_have_key_events, a11y_no_static_element_interactions -->
-      <div
-        class="view"
-        class:checked={show === 'cut'}
-        style:width="{source.width * fit}px"
-        style:height="{source.height * fit}px"
-        onclick={keepPiece}
-      >
-        <DrawnPixels pixels={show === 'picture' ? whole : seen} label="What is left of the picture" />
-      </div>
-      <p class="muted only">
-        {#if by.only.length === 0}Press a piece to keep it alone, with Shift one more.
-        {:else}
-          {by.only.length === 1 ? 'One piece is' : `${by.only.length} pieces are`} kept.
-          <button type="button" onclick={() => (by = { ...by, only: [] })}>Keep all</button>
-        {/if}
-      </p>
+    <CutView
+      {source}
+      {by}
+      pixels={show === 'picture' ? whole : seen}
+      {pieces}
+      checked={show === 'cut'}
+      onlive={(stroke) => (live = stroke)}
+      onset={(next) => (by = next)}
+    >
       <Switch
         label="What is shown"
         value={show}
@@ -154,7 +145,7 @@
         ]}
         onset={(value) => (show = value)}
       />
-    </div>
+    </CutView>
     <div class="numbers">
       <div class="channels" role="radiogroup" aria-label="Parted by">
         {#each channels as one (one.channel)}
@@ -192,28 +183,6 @@
     display: grid;
     grid-template-columns: 400px minmax(0, 1fr);
     gap: 20px;
-  }
-  .view {
-    margin: 0 auto 10px;
-    overflow: hidden;
-    border-radius: 6px;
-    cursor: crosshair;
-  }
-  .only {
-    margin: 0 0 8px;
-    font-size: var(--small);
-  }
-  .only button {
-    padding: 0;
-    border: 0;
-    background: none;
-    color: var(--kelp);
-    cursor: pointer;
-    font: inherit;
-    font-weight: 600;
-  }
-  .checked {
-    background: repeating-conic-gradient(#d5d8d5 0 25%, #fff 0 50%) 0 0 / 16px 16px;
   }
   .channels {
     display: grid;

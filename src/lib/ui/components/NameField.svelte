@@ -48,6 +48,7 @@
     onkeydown={(event) => {
       if (event.key === 'Enter') event.currentTarget.blur();
       if (event.key === 'Escape') {
+        if (typed !== null) event.preventDefault();
         typed = null;
         problem = null;
         event.stopPropagation();

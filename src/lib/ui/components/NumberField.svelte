@@ -137,6 +137,8 @@
       }
       event.currentTarget.blur();
       event.stopPropagation();
+      // A dialog that the field stands in stays.
+      if (!idle) event.preventDefault();
     } else if (event.key === 'ArrowUp' || event.key === 'ArrowDown') {
       typed = null;
       problem = null;

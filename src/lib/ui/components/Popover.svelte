@@ -104,6 +104,8 @@
     if (!open || event.key !== 'Escape' || !(aside || event.target === document.body)) return;
     if (panel?.contains(event.target as Element)) return;
     event.stopPropagation();
+    // A dialog that the panel stands in would close with it.
+    event.preventDefault();
     close();
     trigger?.focus();
   }}
@@ -137,6 +139,7 @@
         if (event.key === 'Escape') {
           close();
           event.stopPropagation();
+          event.preventDefault();
         }
       }}
     >

@@ -69,6 +69,7 @@ export function dragging(drag: Drag): (node: Element & GlobalEventHandlers) => (
     const onkey = (event: KeyboardEvent): void => {
       if (event.key !== 'Escape') return;
       event.stopPropagation();
+      event.preventDefault();
       pending = null;
       finish();
       drag.cancel();

@@ -68,11 +68,19 @@
       mark.removeEventListener('pointermove', follow);
       mark.removeEventListener('pointerup', finish);
       mark.removeEventListener('pointercancel', cancel);
+      window.removeEventListener('keydown', giveUp, true);
       if (keep && change) onset(change);
       else if (!keep) oncancel();
     };
     const finish = end(true);
     const cancel = end(false);
+    const giveUp = (key: KeyboardEvent): void => {
+      if (key.key !== 'Escape') return;
+      key.preventDefault();
+      key.stopPropagation();
+      cancel();
+    };
+    window.addEventListener('keydown', giveUp, true);
     mark.addEventListener('pointermove', follow);
     mark.addEventListener('pointerup', finish);
     mark.addEventListener('pointercancel', cancel);

@@ -5,13 +5,14 @@
   import type { Point } from '$lib/core/geom/point';
   import { clamp, roundTo, wrapDegrees } from '$lib/core/num/tolerance';
   import { regionMatrix } from '$lib/core/picture/patch';
-  import { groupOf, PICTURED_LIMITS, type Region } from '$lib/core/recipe/pictured';
+  import { placing } from '$lib/core/picture/straight';
+  import { groupOf, movedRegion, PICTURED_LIMITS, type Region } from '$lib/core/recipe/pictured';
   import type { Pixels } from '$lib/contract/picture-work';
   import { pictureAddress } from '$lib/core/svg/paint';
   import DrawnPixels from '../components/DrawnPixels.svelte';
   import { View } from '../layout/view.svelte';
   import { inRun } from '../state/run';
-  import type { PictureEditor } from './editor.svelte';
+  import { withCorner, type PictureEditor } from './editor.svelte';
 
   /** The picture with its region on it: moved by its middle, sized by its corners, turned by the knob below it. */
   type Props = {
@@ -28,7 +29,7 @@
   const steps = $derived(editor.pictured.pictured);
   const { source } = $derived(steps);
   const region = $derived(steps.region);
-  const matrix = $derived(regionMatrix(region));
+  const place = $derived(placing(region));
   const group = $derived(groupOf(steps));
   $effect(() => {
     const stageSize = { width, height };
@@ -37,7 +38,11 @@
       untrack(() => view.fit(stageSize, { width: wide, height: high }, { side: 16, top: 16, foot: 16 }));
   });
 
-  const onScreen = (point: Point): Point => view.toScreen(apply(matrix, point));
+  const onScreen = ({ x, y }: Point): Point => {
+    const spot = { x: 0, y: 0 };
+    place(x, y, spot);
+    return view.toScreen(spot);
+  };
   const corners = $derived([
     onScreen({ x: 0, y: 0 }),
     onScreen({ x: region.width, y: 0 }),
@@ -104,15 +109,13 @@
     window.addEventListener('keydown', escape, true);
   }
 
-  const moved = (from: Region, start: Point, at: Point): Region => ({
-    ...from,
-    x: from.x + at.x - start.x,
-    y: from.y + at.y - start.y,
-  });
+  const moved = (from: Region, start: Point, at: Point): Region =>
+    movedRegion(from, { x: at.x - start.x, y: at.y - start.y });
 
   /** The region with one corner at the pointer and the opposite one where it was. */
   function cornered(index: number): (from: Region, start: Point, at: Point) => Region {
     return (from, _start, at) => {
+      if (from.corners) return withCorner(from, index, at, editor.square);
       const own = regionMatrix(from);
       const sign = { x: index === 1 || index === 2 ? 1 : -1, y: index >= 2 ? 1 : -1 };
       const local = apply(invert(own)!, at);
@@ -154,7 +157,8 @@
       ArrowUp: { x: 0, y: -step },
       ArrowDown: { x: 0, y: step },
     }[event.key];
-    if (by) inRun('nudge', () => editor.region((from) => ({ ...from, x: from.x + by.x, y: from.y + by.y })));
+    if (by) inRun('nudge', () => editor.region((from) => movedRegion(from, by)));
+    else if (region.corners) return;
     else if (event.key === '+' || event.key === '-') {
       const factor = event.key === '+' ? 1.05 : 1 / 1.05;
       inRun('size', () =>
@@ -193,7 +197,9 @@
   bind:clientWidth={width}
   bind:clientHeight={height}
   role="application"
-  aria-label="The region on “{source.name}”: arrow keys move it, + and − size it, [ and ] turn it"
+  aria-label="The region on “{source.name}”: arrow keys move it{region.corners
+    ? ''
+    : ', + and − size it, [ and ] turn it'}"
   tabindex="0"
   {onkeydown}
 >
@@ -232,16 +238,17 @@
         onpointerdown={(event) => drag(event, cornered(index))}
       />
     {/each}
-    <circle class="handle round" cx={knob.x} cy={knob.y} r="6" />
-    <circle
-      class="grip"
-      role="presentation"
-      data-knob
-      cx={knob.x}
-      cy={knob.y}
-      r="13"
-      onpointerdown={(event) => drag(event, turned)}
-    />
+    {#if !region.corners}
+      <circle class="handle round" cx={knob.x} cy={knob.y} r="6" />
+      <circle
+        class="grip"
+        role="presentation"
+        data-knob
+        cx={knob.x}
+        cy={knob.y}
+        r="13"
+        onpointerdown={(event) => drag(event, turned)}
+      />{/if}
   </svg>
 </div>
 

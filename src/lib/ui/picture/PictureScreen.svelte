@@ -13,6 +13,7 @@
   import PhotoStage from './PhotoStage.svelte';
   import RepeatStage from './RepeatStage.svelte';
   import SeamCard from './SeamCard.svelte';
+  import { Retoucher } from './retoucher.svelte';
   import StepsPanel from './StepsPanel.svelte';
   import SymmetryTray from './SymmetryTray.svelte';
 
@@ -23,8 +24,9 @@
   // svelte-ignore state_referenced_locally
   const editor = new PictureEditor(pattern, fresh);
   const maker = new Maker();
+  const retoucher = new Retoucher(editor, maker);
   let showKeys = $state(false);
-  let across: '2' | '3' | '6' = $state('3');
+  let across: '1' | '2' | '3' | '6' = $state('3');
   let half = $state(false);
   let edges = $state(true);
   let shown = $state(0);
@@ -104,12 +106,13 @@
           {#if maker.fault}<p class="fault" role="alert">{maker.fault}</p>{/if}
         </div>
         <div class="stage">
-          <RepeatStage {editor} {maker} across={Number(across)} {half} {edges} bind:shown />
+          <RepeatStage {editor} {maker} across={Number(across)} {half} {edges} bind:shown {retoucher} />
           <div class="shown">
             <Switch
               label="Units across"
               value={across}
               options={[
+                { value: '1', label: '1 × 1' },
                 { value: '2', label: '2 × 2' },
                 { value: '3', label: '3 × 3' },
                 { value: '6', label: '6 × 6' },
@@ -134,7 +137,7 @@
       </div>
       <SymmetryTray {editor} {maker} />
     </main>
-    <aside aria-label="Steps"><StepsPanel {editor} {maker} {palettes} /></aside>
+    <aside aria-label="Steps"><StepsPanel {editor} {maker} {palettes} {retoucher} /></aside>
   </div>
 </PatternFrame>
 

@@ -1,7 +1,9 @@
 <script lang="ts">
   import { madeSize } from '$lib/core/recipe/pictured';
   import type { PictureEditor } from './editor.svelte';
+  import BrushSurface from '../components/BrushSurface.svelte';
   import type { Maker } from './maker.svelte';
+  import type { Retoucher } from './retoucher.svelte';
 
   /** The repeat as it lies, three units across; the edges of one of them in kelp. */
   type Props = {
@@ -15,8 +17,9 @@
     edges: boolean;
     /** How wide a unit is shown, px of the screen. */
     shown: number;
+    retoucher: Retoucher;
   };
-  let { editor, maker, across, half, edges, shown = $bindable() }: Props = $props();
+  let { editor, maker, across, half, edges, shown = $bindable(), retoucher }: Props = $props();
 
   let width = $state(0);
   let height = $state(0);
@@ -87,6 +90,32 @@
       <rect x={origin.x} y={origin.y} width={unit.width} height={unit.height} />
     </svg>
   {/if}
+  {#if retoucher.does && maker.unit}
+    {@const scale = unit.width / made.width}
+    {#if retoucher.healing}
+      {@const { points, size } = retoucher.healing}
+      <svg {width} {height} aria-hidden="true">
+        <polyline
+          class="healing"
+          points={[...points, points.at(-2)!, points.at(-1)! + 0.01]
+            .map((value, index) => value * scale + (index % 2 === 0 ? origin.x : origin.y))
+            .join(' ')}
+          stroke-width={size * scale}
+        />
+      </svg>
+    {/if}
+    <BrushSurface
+      label="The repeat, to paint on"
+      {scale}
+      {origin}
+      brush={retoucher.brush}
+      pointing={retoucher.pointing}
+      from={retoucher.does === 'clone' ? retoucher.from : null}
+      onlive={(stroke) => retoucher.live(stroke)}
+      onset={(stroke) => void retoucher.set(stroke)}
+      onpoint={(at) => retoucher.point(at)}
+    />
+  {/if}
   {#if !maker.unit && !maker.fault}<p class="wait">Reading the picture …</p>{/if}
 </div>
 
@@ -108,6 +137,13 @@
     fill: none;
     stroke: var(--kelp);
     stroke-width: 2;
+  }
+  .healing {
+    fill: none;
+    opacity: 0.35;
+    stroke: #fff;
+    stroke-linecap: round;
+    stroke-linejoin: round;
   }
   .wait {
     position: absolute;

@@ -14,13 +14,15 @@
   import JoinPanel from './JoinPanel.svelte';
   import type { Maker } from './maker.svelte';
   import RegionPanel from './RegionPanel.svelte';
+  import RetouchPanel from './RetouchPanel.svelte';
+  import type { Retoucher } from './retoucher.svelte';
   import SizePanel from './SizePanel.svelte';
   import TexturePanel from './TexturePanel.svelte';
   import TonePanel from './TonePanel.svelte';
 
   /** The steps from the picture to the repeat, each with its numbers and its switch. */
-  type Props = { editor: PictureEditor; maker: Maker; palettes: PaletteData[] };
-  let { editor, maker, palettes }: Props = $props();
+  type Props = { editor: PictureEditor; maker: Maker; palettes: PaletteData[]; retoucher: Retoucher };
+  let { editor, maker, palettes, retoucher }: Props = $props();
 
   const { symmetry, source } = $derived(editor.pictured.pictured);
   const unit = { width: 1, height: 1 };
@@ -68,6 +70,7 @@
 
 <TonePanel {editor} {maker} />
 <JoinPanel {editor} {maker} />
+<RetouchPanel {editor} {retoucher} />
 <FewPanel {editor} {maker} {palettes} />
 <SizePanel {editor} />
 

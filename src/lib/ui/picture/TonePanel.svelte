@@ -1,13 +1,22 @@
 <script lang="ts">
   import { sameValue } from '$lib/core/num/same';
-  import { PICTURED_LIMITS, PLAIN_TONE, type Tone } from '$lib/core/recipe/pictured';
+  import {
+    PICTURED_LIMITS,
+    PLAIN_LEVELS,
+    PLAIN_TONE,
+    type ToneLevels,
+    type Tone,
+    type ToneChannel,
+  } from '$lib/core/recipe/pictured';
   import Button from '../components/Button.svelte';
   import ColourWell from '../components/ColourWell.svelte';
   import NumberField from '../components/NumberField.svelte';
   import Panel from '../components/Panel.svelte';
   import Rows from '../components/Rows.svelte';
+  import Switch from '../components/Switch.svelte';
   import Tick from '../components/Tick.svelte';
   import type { PictureEditor } from './editor.svelte';
+  import AloneRows from './AloneRows.svelte';
   import { fieldsOf } from './fields';
   import Levels from './Levels.svelte';
   import type { Maker } from './maker.svelte';
@@ -18,7 +27,21 @@
 
   const { tone } = $derived(editor.pictured.pictured);
   // svelte-ignore state_referenced_locally
-  const { toned } = fieldsOf(editor);
+  const { fields, toned } = fieldsOf(editor);
+  /** Which levels are seen and set. */
+  let channel: 'all' | ToneChannel = $state('all');
+  const levels: ToneLevels = $derived(channel === 'all' ? tone : (tone.channels?.[channel] ?? PLAIN_LEVELS));
+  const setLevels = (change: Partial<ToneLevels>, live = false): void => {
+    if (channel === 'all') return setTone(change, live);
+    const { [channel]: own, ...others } = tone.channels ?? {};
+    const next = { ...(own ?? PLAIN_LEVELS), ...change };
+    const channels = sameValue(next, PLAIN_LEVELS) ? others : { ...others, [channel]: next };
+    editor.steps((from) => {
+      const { channels: _, ...rest } = from.tone;
+      return { ...from, tone: Object.keys(channels).length > 0 ? { ...rest, channels } : rest };
+    }, live);
+  };
+  const leveled = (key: 'low' | 'high') => fields((value, live) => setLevels({ [key]: value }, live));
   const setTone = (change: Partial<Tone>, live = false): void =>
     editor.steps((from) => ({ ...from, tone: { ...from.tone, ...change } }), live);
 </script>
@@ -28,11 +51,24 @@
     <Tick label="on" checked={tone.on} onset={(on) => setTone({ on })} />
   {/snippet}
   {#if tone.on}
+    <div class="which">
+      <Switch
+        label="Channel of the levels"
+        value={channel}
+        options={[
+          { value: 'all', label: 'All' },
+          { value: 'red', label: 'Red' },
+          { value: 'green', label: 'Green' },
+          { value: 'blue', label: 'Blue' },
+        ]}
+        onset={(value) => (channel = value)}
+      />
+    </div>
     <Levels
-      {tone}
-      histogram={maker.unit?.histogram ?? []}
-      onlive={(change) => setTone(change, true)}
-      onset={(change) => setTone(change)}
+      tone={levels}
+      histogram={maker.unit?.histograms[channel] ?? []}
+      onlive={(change) => setLevels(change, true)}
+      onset={(change) => setLevels(change)}
       oncancel={() => editor.history.cancel()}
     />
     <Rows>
@@ -40,19 +76,19 @@
       <span class="pair">
         <NumberField
           label="Black becomes"
-          value={tone.low}
+          value={levels.low}
           kind={{ suffix: '' }}
           digits={0}
           {...PICTURED_LIMITS.level}
-          {...toned('low')}
+          {...leveled('low')}
         /> ·
         <NumberField
           label="White becomes"
-          value={tone.high}
+          value={levels.high}
           kind={{ suffix: '' }}
           digits={0}
           {...PICTURED_LIMITS.level}
-          {...toned('high')}
+          {...leveled('high')}
         />
       </span>
       <span>Even light</span>
@@ -111,8 +147,15 @@
       <span>No colour</span>
       <Tick label="grey" checked={tone.grey} onset={(grey) => setTone({ grey })} />
     </Rows>
+    <AloneRows {editor} alone={tone.alone ?? []} />
     {#if !sameValue(tone, PLAIN_TONE)}
       <Button kind="quiet" onclick={() => setTone(PLAIN_TONE)}>As the picture is</Button>
     {/if}
   {/if}
 </Panel>
+
+<style>
+  .which {
+    margin-bottom: 6px;
+  }
+</style>

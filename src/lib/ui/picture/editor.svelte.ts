@@ -4,6 +4,9 @@ import type { Hex } from '$lib/core/colour/parse';
 import { colourOf, resolveSlots, type ColourSlot } from '$lib/core/colour/slots';
 import { CSS_PPI } from '$lib/core/num/length';
 import { regionFor } from '$lib/core/lattice/fold';
+import type { Point } from '$lib/core/geom/point';
+import { sidesOf, type Corners } from '$lib/core/geom/corners';
+import { cornersOf } from '$lib/core/picture/straight';
 import { checkRecipe } from '$lib/core/recipe/check';
 import { LIMITS } from '$lib/core/recipe/limits';
 import {
@@ -78,10 +81,27 @@ function tidyRegion(region: Region, aspect: number | null): Region {
   const { least, most } = PICTURED_LIMITS.region;
   const width = clamp(Math.round(region.width), least, most);
   const height = aspect === null ? clamp(Math.round(region.height), least, most) : width * aspect;
+  if (region.corners) {
+    const mean = (of: (corner: Point) => number): number =>
+      roundTo(region.corners!.reduce((sum, corner) => sum + of(corner), 0) / 4, 2);
+    return { ...region, width, height, turn: 0, x: mean(({ x }) => x), y: mean(({ y }) => y) };
+  }
   if (region.turn % 90 !== 0)
     return { ...region, x: roundTo(region.x, 2), y: roundTo(region.y, 2), width, height };
   const snap = (middle: number, side: number): number => Math.round(middle - side / 2) + side / 2;
   return { ...region, x: snap(region.x, width), y: snap(region.y, height), width, height };
+}
+
+/** The region with one of its four corners somewhere else; what is made is as large as what they show. */
+export function withCorner(from: Region, index: number, to: Point, keepsProportion: boolean): Region {
+  if (!from.corners) return from;
+  const corners = from.corners.map((corner, at) =>
+    at === index ? { x: roundTo(to.x, 1), y: roundTo(to.y, 1) } : corner,
+  ) as unknown as Corners;
+  const sides = sidesOf(corners);
+  const factor = Math.sqrt((sides.width * sides.height) / (from.width * from.height));
+  const size = keepsProportion ? { width: from.width * factor, height: from.height * factor } : sides;
+  return { ...from, ...size, corners };
 }
 
 /** Everything that the picture view does to its pattern. */
@@ -131,12 +151,22 @@ export class PictureEditor extends PatternKeeper {
     const whole = (side: number, period: number | null): number =>
       period === null ? side : Math.max(1, Math.round(side / period)) * period;
     this.square = false;
-    this.region((from) => ({
+    this.region(({ corners: _, ...from }) => ({
       ...from,
       turn: 0,
       width: whole(from.width, across),
       height: whole(from.height, down),
     }));
+  }
+
+  /** Has the region show what four corners say, made square-on, or a rectangle again. */
+  setCorners(on: boolean): void {
+    this.region(({ corners: held, ...from }) => (on ? { ...from, corners: held ?? cornersOf(from) } : from));
+  }
+
+  /** Puts one of the corners somewhere else; what is made is as large as what they show. */
+  moveCorner(index: number, to: Point, live = false): void {
+    this.region((from) => withCorner(from, index, to, this.square), live);
   }
 
   setSymmetry(on: boolean, group = this.pictured.pictured.symmetry.group): void {
@@ -214,7 +244,9 @@ export class PictureEditor extends PatternKeeper {
 function withRegion(from: Pictured, region: Region): Pictured {
   const next = regionFor(tidyRegion(region, null), groupOf(from));
   const { source } = from;
-  const kept = { ...next, x: clamp(next.x, 0, source.width), y: clamp(next.y, 0, source.height) };
+  const kept = next.corners
+    ? next
+    : { ...next, x: clamp(next.x, 0, source.width), y: clamp(next.y, 0, source.height) };
   const most = Math.floor(Math.min(kept.width, kept.height) / 2) * 2;
   const band = from.join.band > most ? freshBand(kept) : from.join.band;
   return { ...from, region: kept, join: { ...from.join, band } };

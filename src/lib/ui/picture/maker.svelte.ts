@@ -2,8 +2,10 @@ import { PLANE_GROUPS, type PlaneGroup } from '$lib/core/lattice/groups';
 import type { Hex } from '$lib/core/colour/parse';
 import { madeSize, type Few, type MadeBy, type SourcePicture } from '$lib/core/recipe/pictured';
 import type { Size } from '$lib/core/lattice/size';
+import type { Point } from '$lib/core/geom/point';
+import type { BrushStroke } from '$lib/core/recipe/stroke';
 import { toPx } from '$lib/core/num/length';
-import type { Judged, Pixels, PictureWork, Shown } from '$lib/contract/picture-work';
+import type { Histograms, Judged, Pixels, PictureWork, Shown } from '$lib/contract/picture-work';
 import { PictureWorker, Stopped } from '$lib/workers/client';
 import { readPixels } from './read-pixels';
 
@@ -13,6 +15,8 @@ const MOST_SIDE = 2400;
 const TEXTURE_SIDE = 1024;
 /** Joins are measured on a unit of so many px a side at most. */
 const JUDGED_SIDE = 480;
+/** Where a stroke is healed from is looked for in a unit of so many px a side at most. */
+const HEALED_SIDE = 1200;
 /** From where a repeat is looked at: in reach, across a room, across a street. */
 export const DISTANCES = [0.5, 2, 5].map((metres) => ({ metres, px: toPx(metres * 1000, 'mm') }));
 
@@ -24,7 +28,7 @@ export class Maker {
   private readonly worker = new PictureWorker();
   /** What takes longer has a thread of its own, so that the hand never waits for it. */
   private readonly slow = new PictureWorker();
-  unit: (Pixels & { histogram: number[] }) | null = $state.raw(null);
+  unit: (Pixels & { histograms: Histograms }) | null = $state.raw(null);
   tray: ReadonlyMap<PlaneGroup, Pixels> = $state.raw(new Map());
   judged: Judged | null = $state.raw(null);
   /** How far apart the picture repeats by itself, once that was looked for. */
@@ -92,6 +96,16 @@ export class Maker {
   async findColours(steps: MadeBy, how: Few['how'], count: number): Promise<Hex[] | null> {
     try {
       return await this.slow.ask('colours', { ...steps, how, count });
+    } catch (error) {
+      if (error instanceof Stopped) return null;
+      throw error;
+    }
+  }
+
+  /** From where a stroke is healed best; `null` where the work was stopped. */
+  async healFrom(steps: MadeBy, stroke: BrushStroke): Promise<Point | null> {
+    try {
+      return await this.slow.ask('healFrom', { ...steps, stroke, most: HEALED_SIDE });
     } catch (error) {
       if (error instanceof Stopped) return null;
       throw error;
