@@ -5,12 +5,9 @@ import { PNG } from 'pngjs';
 import sharp from 'sharp';
 import type { ElementHandle } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { PatternDetail } from '../../src/lib/contract/data';
 import { makeUnit } from '../../src/lib/core/picture/make';
 import { coveringPicture } from '../../src/lib/core/recipe/fill';
 import { madeAsset } from '../../src/lib/core/recipe/pictured';
-import type { PicturedRecipe } from '../../src/lib/core/recipe/recipe';
-import type { Raster } from '../../src/lib/core/raster/composite';
 import { colourNumbered } from '../../src/lib/core/raster/numbered';
 import { exportPng, layoutWith, must, publishedPattern } from '../support/api';
 import {
@@ -27,6 +24,7 @@ import {
   visit,
   type Session,
 } from '../support/browser';
+import { fromPicture, pixels } from '../support/from-picture';
 import { pictureAsset, pngOf } from '../support/pictures';
 import { pixelOf, texture } from '../support/rasters';
 import { dot, place, recipe } from '../support/recipes';
@@ -53,58 +51,15 @@ afterAll(async () => {
   rmSync(folder, { recursive: true, force: true });
 });
 
-/** Begins a pattern with a picture. */
-async function begin(name: string): Promise<void> {
-  await visit(page, '/library/new?start=picture');
-  const input = await page.waitForSelector('input[aria-label="Picture to make a repeat from"]');
-  await (input as ElementHandle<HTMLInputElement>).uploadFile(file(name));
-  await page.waitForSelector('.photo');
-  await page.waitForFunction(() => document.querySelector('[data-seam]') !== null);
-}
-const idNow = (): string => page.url().split('/').at(-2)!;
-const detail = (id = idNow()): Promise<PatternDetail> => must<PatternDetail>('GET', `/patterns/${id}`);
-async function draft(): Promise<PicturedRecipe> {
-  await saved(page);
-  const { draft: kept } = await detail();
-  if (kept?.kind !== 'pictured') throw new Error('no pattern from a picture');
-  return kept;
-}
-/** The word of the joins once they are measured for what is shown now. */
-async function seamNow(): Promise<{ word: string; figure: number }> {
-  await page.waitForSelector('[data-seam]');
-  await page.waitForFunction(() => !document.querySelector('.card')?.textContent?.includes('measuring'));
-  return page.$eval('[data-seam]', (one) => ({
-    word: one.getAttribute('data-seam') ?? '',
-    figure: Number(/[\d.]+$/.exec(one.textContent ?? '')?.[0] ?? '0'),
-  }));
-}
-/** What the server made of a recipe, and the source as it was kept. */
-async function pixels(hash: string): Promise<Raster> {
-  const answer = await fetch(at(`/api/v1/motifs/${hash}`));
-  expect(answer.status).toBe(200);
-  const { data, info } = await sharp(Buffer.from(await answer.arrayBuffer()))
-    .ensureAlpha()
-    .raw()
-    .toBuffer({ resolveWithObject: true });
-  return { width: info.width, height: info.height, data };
-}
+const { begin, idNow, detail, draft, seamNow, publishAs } = fromPicture(() => page);
 /** Chooses the first shape of the layout that is open, by its row. */
 async function chooseFirst(): Promise<void> {
   await still(page);
   await (await page.waitForSelector('tbody tr[tabindex] td'))?.evaluate((cell) => cell.click());
 }
-async function publishAs(name: string): Promise<void> {
-  await press(page, 'Publish revision 1');
-  const field = await page.waitForSelector('dialog[open] input');
-  await field?.click({ clickCount: 3 });
-  await page.keyboard.type(name);
-  await page.keyboard.press('Enter');
-  await page.waitForFunction(() => document.body.textContent?.includes('is in the library'));
-}
-
 describe('a repeat from a picture', () => {
   it('is picked from the tray, moved and turned by hand, named, and fills a square at another scale and angle', async () => {
-    await begin('Harbour Wall.png');
+    await begin(file('Harbour Wall.png'));
     const tray = await page.$$('.tray button');
     expect(tray).toHaveLength(17);
     await tray[10]!.click();
@@ -150,7 +105,7 @@ describe('a repeat from a picture', () => {
   });
 
   it('from a wall: cropped, with more contrast, its seam plain, then joined and no longer plain; the middle untouched', async () => {
-    await begin('Harbour Wall.png');
+    await begin(file('Harbour Wall.png'));
     await enter(page, 'Width of the region', '140');
     await enter(page, 'Contrast', '30');
     const own = await draft();
@@ -192,7 +147,7 @@ describe('a repeat from a picture', () => {
         255,
       ]),
     );
-    await begin('Courses.png');
+    await begin(file('Courses.png'));
     await page.waitForFunction(() =>
       document.querySelector('aside')?.textContent?.includes('repeats by itself every'),
     );
@@ -213,7 +168,7 @@ describe('a repeat from a picture', () => {
         255,
       ]),
     );
-    await begin('Brushed.png');
+    await begin(file('Brushed.png'));
     await enter(page, 'Width of the region', '248');
     await seamNow();
     const figure = (): Promise<number> =>
@@ -231,7 +186,7 @@ describe('a repeat from a picture', () => {
   });
 
   it('is told by four colours, which a colourway changes on a layout, in PNG as on the stage', async () => {
-    await begin('Harbour Wall.png');
+    await begin(file('Harbour Wall.png'));
     await enter(page, 'Width of the region', '90');
     await press(page, 'few, as slots', 'label');
     await page.waitForFunction(() => document.querySelectorAll('aside [data-slot]').length === 4);
@@ -289,7 +244,7 @@ describe('a repeat from a picture', () => {
       return edge ? [20, 20, 20, 255] : petal ? [210, 90, 60, 255] : [240, 230, 210, 255];
     });
     writeFileSync(file('Half.png'), art);
-    await begin('Half.png');
+    await begin(file('Half.png'));
     await enter(page, 'Width of the region', '120');
     await press(page, 'pmm, mirrored');
     const darkest = async (): Promise<number> => {
@@ -342,7 +297,7 @@ describe('a repeat from a picture', () => {
   });
 
   it('keeps every step over undo and a reload', async () => {
-    await begin('Harbour Wall.png');
+    await begin(file('Harbour Wall.png'));
     await enter(page, 'Turn of the region', '12');
     await enter(page, 'Saturation', '-40');
     await page.click('[data-how="level"]');
@@ -365,7 +320,7 @@ describe('a repeat from a picture', () => {
 
   // Fails where the page of new patterns is shown again under the address of the pattern that was made there.
   it('is there again when one leaves it in the middle of its making and comes back by the browser', async () => {
-    await begin('Harbour Wall.png');
+    await begin(file('Harbour Wall.png'));
     await enter(page, 'Width of the region', '120');
     await saved(page);
     const { pathname } = new URL(page.url());
@@ -395,7 +350,7 @@ describe('a repeat from a picture', () => {
   });
 
   it('is made by keyboard alone', async () => {
-    await begin('Harbour Wall.png');
+    await begin(file('Harbour Wall.png'));
     const across = Number(await shown(page, 'Middle of the region, across'));
     const width = Number(await shown(page, 'Width of the region'));
     await page.focus('.photo');
@@ -416,7 +371,7 @@ describe('a repeat from a picture', () => {
   });
 
   it('says its true resolution, and takes its size from a resolution', async () => {
-    await begin('Harbour Wall.png');
+    await begin(file('Harbour Wall.png'));
     await enter(page, 'Width of the region', '216');
     await enter(page, 'Resolution of the repeat', '72');
     await page.select('select[aria-label="Unit of length"]', 'in');
@@ -428,6 +383,8 @@ describe('a repeat from a picture', () => {
 });
 
 describe('a subject', () => {
+  let subjectId = '';
+
   it('is cut out by the channel that parts it best, one piece of it, and lies three times in a repeat of 12 in at 300 ppi', async () => {
     const grass = texture(300, 240, 4, { light: 0 });
     const flowers = [
@@ -452,10 +409,34 @@ describe('a subject', () => {
     await page.waitForSelector('.channels [aria-checked="true"]');
     expect(await page.$eval('.best', (one) => one.parentElement?.textContent)).toContain('Red');
     await enter(page, 'How wide the edge is soft', '2');
+    await enter(page, 'Whole from', '200');
     const view = (await page.waitForSelector('dialog .view'))!;
     const box = (await view.boundingBox())!;
     await page.mouse.click(box.x + (200 / 300) * box.width, box.y + (90 / 240) * box.height);
     await page.waitForFunction(() => document.querySelector('.only')?.textContent?.includes('One piece'));
+    // A bite is taken out of it; what is given back at edges does not bring the grass.
+    await press(page, 'Take away');
+    await enter(page, 'Width of the brush', '16');
+    await enter(page, 'Softness of the brush', '0');
+    await page.$eval('dialog', (one) =>
+      [...one.querySelectorAll('label')].find(({ textContent }) => textContent?.includes('edges'))!.click(),
+    );
+    const at200 = (x: number, y: number): [number, number] => [
+      box.x + (x / 300) * box.width,
+      box.y + (y / 240) * box.height,
+    ];
+    await drag(page, at200(200, 80), at200(200, 100));
+    await page.$eval('dialog', (one) =>
+      [...one.querySelectorAll('label')].find(({ textContent }) => textContent?.includes('edges'))!.click(),
+    );
+    await press(page, 'Give back');
+    await drag(page, at200(150, 40), at200(250, 40));
+    // A panel in the dialog closes by Escape, and the dialog stays with what was done in it.
+    await press(page, 'A colour');
+    await press(page, 'The colour behind the subject');
+    await page.keyboard.press('Escape');
+    expect(await page.$$eval('dialog[open]', (all) => all.length)).toBe(1);
+    await press(page, 'Redparts best');
     await press(page, 'Take what is left');
     await page.waitForFunction(() => !document.querySelector('dialog[open]'));
     await saved(page);
@@ -468,12 +449,22 @@ describe('a subject', () => {
       return { kept, picture };
     };
     const { picture } = await motifNow();
-    expect(picture.cut).toMatchObject({ width: 300, height: 240, by: { channel: 'red', feather: 2 } });
+    expect(picture.cut).toMatchObject({
+      ...{ width: 300, height: 240 },
+      by: {
+        ...{ channel: 'red', feather: 2, white: 200 },
+        strokes: [
+          { mode: 'erase', edges: false, size: 16 },
+          { mode: 'restore', edges: true },
+        ],
+      },
+    });
     // The flower of 34 px and its soft edge, and nothing of the others.
     expect(Math.abs(picture.width - 69)).toBeLessThan(6);
     const made = await pixels(picture.asset);
     const alpha = (x: number, y: number): number => made.data[(y * made.width + x) * 4 + 3]!;
-    expect([alpha(0, 0), alpha(Math.round(made.width / 2), Math.round(made.height / 2))]).toEqual([0, 255]);
+    const middleOf = Math.round(made.width / 2);
+    expect([alpha(0, 0), alpha(middleOf, middleOf), alpha(middleOf - 20, middleOf)]).toEqual([0, 0, 255]);
     await page.select('select[aria-label="Measured in"]', 'in').catch(() => undefined);
     await enter(page, 'Unit width', '12 in');
     await enter(page, 'Unit height', '12 in');
@@ -486,8 +477,16 @@ describe('a subject', () => {
     await press(page, 'Cut out …');
     await page.waitForFunction(() => document.querySelector('.only')?.textContent?.includes('One piece'));
     expect(await shown(page, 'How wide the edge is soft')).toBe('2');
+    // Pieces are kept by keyboard too, by their numbers.
+    await page.waitForSelector('.pieces button');
+    await page.focus('.pieces button');
+    await page.keyboard.press('Space');
+    await page.waitForFunction(() => document.querySelector('.only')?.textContent?.includes('2 pieces'));
+    await page.keyboard.press('Space');
+    await page.waitForFunction(() => document.querySelector('.only')?.textContent?.includes('One piece'));
     await press(page, 'Cancel');
     await publishAs(`Thrift ${Date.now().toString(36)}`);
+    subjectId = idNow();
     const answer = await fetch(at('/api/v1/handouts'), {
       method: 'POST',
       headers: { 'content-type': 'application/json' },
@@ -495,6 +494,63 @@ describe('a subject', () => {
     });
     const tile = await sharp(Buffer.from(await answer.arrayBuffer())).metadata();
     expect([tile.width, tile.height, tile.density]).toEqual([3600, 3600, 300]);
+  });
+
+  it('stands before a kaleidoscope of another picture on one square, each at its own scale and angle', async () => {
+    await begin(file('Harbour Wall.png'));
+    await press(page, 'p6m');
+    await publishAs(`Rosette ${Date.now().toString(36)}`);
+    const behind = idNow();
+    const { recipe } = await detail(behind);
+    if (recipe?.kind !== 'pictured') throw new Error('no pattern from a picture');
+    expect(recipe.pictured.symmetry).toMatchObject({ on: true, group: 'p6mm' });
+    const rosette = madeAsset(recipe);
+    const size = { width: 1080, height: 1080 };
+    const layout = await layoutWith(
+      [
+        filledShape({ x: 0, y: 0, ...size }, { pattern: behind, scaleX: 0.7, scaleY: 0.7, rotation: 20 }),
+        filledShape(
+          { x: 240, y: 240, width: 600, height: 600 },
+          { pattern: subjectId, scaleX: 0.5, scaleY: 0.5, rotation: -8 },
+        ),
+      ],
+      size,
+    );
+    await visit(page, layout.path);
+    await still(page);
+    const drawn = await page.$$eval('.stage image', (all) => all.map((one) => one.getAttribute('href')));
+    expect(drawn.some((href) => href?.includes(rosette))).toBe(true);
+    const png = PNG.sync.read(await exportPng(layout.id, 96));
+    expect([png.width, png.height]).toEqual([1080, 1080]);
+    const alone = PNG.sync.read(
+      await exportPng(
+        (
+          await layoutWith(
+            [
+              filledShape(
+                { x: 0, y: 0, ...size },
+                { pattern: behind, scaleX: 0.7, scaleY: 0.7, rotation: 20 },
+              ),
+            ],
+            size,
+          )
+        ).id,
+        96,
+      ),
+    );
+    // Around the flowers it is the kaleidoscope to the bit; where a flower lies it is not.
+    let [same, other] = [0, 0];
+    for (let pixel = 0; pixel < 1080 * 1080; pixel += 1) {
+      const [x, y] = [pixel % 1080, Math.floor(pixel / 1080)];
+      const differs = [0, 1, 2].some(
+        (channel) => Math.abs(png.data[pixel * 4 + channel]! - alone.data[pixel * 4 + channel]!) > 2,
+      );
+      if (x < 240 || x >= 840 || y < 240 || y >= 840) expect(differs).toBe(false);
+      else if (differs) other += 1;
+      else same += 1;
+    }
+    expect(other).toBeGreaterThan(2000);
+    expect(same).toBeGreaterThan(100_000);
   });
 });
 
@@ -626,12 +682,12 @@ describe('what cannot be a repeat', () => {
 
   it('says of a flat picture that there is no seam to find', async () => {
     writeFileSync(file('flat.png'), await pngOf(120, 120, () => [90, 120, 80, 255]));
-    await begin('flat.png');
+    await begin(file('flat.png'));
     expect((await seamNow()).word).toBe('flat');
   });
 
   it('takes no number that cannot be: the band stays within the region, black under white', async () => {
-    await begin('Harbour Wall.png');
+    await begin(file('Harbour Wall.png'));
     await enter(page, 'Width of the region', '60');
     await enter(page, 'Band', '900');
     expect(await page.$eval('aside', (one) => one.textContent)).toMatch(/at most|between|up to/i);

@@ -1,7 +1,7 @@
 import type { Histograms, Judged, PictureWork, Shown } from '../contract/picture-work';
 import { regionFor } from '../core/lattice/fold';
 import { findColours, numbered } from '../core/picture/few';
-import { joins, makeUnit, type AtHand } from '../core/picture/make';
+import { joinedUnit, joins, makeUnit, paintUnit, type AtHand } from '../core/picture/make';
 import { ownPeriod } from '../core/picture/period';
 import { makeTexture } from '../core/picture/texture/make';
 import { healFrom } from '../core/picture/retouch';
@@ -45,7 +45,18 @@ function here(): AtHand {
   return atHand;
 }
 
-const make = ({ pictured, lay }: MadeBy, scale: number): Raster => makeUnit(here(), pictured, lay, scale);
+/** The unit that is painted on, as it was before: a stroke that is just painted makes only itself anew. */
+let below: { of: AtHand; key: string; unit: Raster } | null = null;
+
+function make({ pictured, lay }: MadeBy, scale: number): Raster {
+  const of = here();
+  if (strokesOf(pictured).length === 0) return makeUnit(of, pictured, lay, scale);
+  const key = JSON.stringify([{ ...pictured, retouch: null }, lay, scale]);
+  if (below?.of !== of || below.key !== key) below = { of, key, unit: joinedUnit(of, pictured, lay, scale) };
+  const unit = { ...below.unit, data: below.unit.data.slice() };
+  paintUnit(unit, of, pictured, lay, scale);
+  return unit;
+}
 
 /** The unit as it is seen: its few colours, where it has them, are those of its slots. */
 function seen({ colours, ...steps }: Shown, scale: number): Raster {

@@ -22,15 +22,27 @@ export const joins = (pictured: Pictured): boolean => pictured.join.on && groupO
  */
 export function makeUnit(at: AtHand, pictured: Pictured, lay: PictureLay, scale = 1): Raster {
   const unit = joinedUnit(at, pictured, lay, scale);
-  const strokes = strokesOf(pictured);
-  if (strokes.length === 0) return unit;
-  const mixes = joins(pictured) && !grows(pictured) && strokes.some(({ does }) => does === 'keep');
-  const bare = { ...pictured, join: { ...pictured.join, on: false } };
-  retouch(unit, mixes ? joinedUnit(at, bare, lay, scale) : null, strokes, lay, scale);
+  paintUnit(unit, at, pictured, lay, scale);
   return unit;
 }
 
-function joinedUnit(at: AtHand, pictured: Pictured, lay: PictureLay, scale: number): Raster {
+/** Lays the strokes of a repeat on its unit as {@link joinedUnit} made it, in place. */
+export function paintUnit(
+  unit: Raster,
+  at: AtHand,
+  pictured: Pictured,
+  lay: PictureLay,
+  scale: number,
+): void {
+  const strokes = strokesOf(pictured);
+  if (strokes.length === 0) return;
+  const mixes = joins(pictured) && !grows(pictured) && strokes.some(({ does }) => does === 'keep');
+  const bare = { ...pictured, join: { ...pictured.join, on: false } };
+  retouch(unit, mixes ? joinedUnit(at, bare, lay, scale) : null, strokes, lay, scale);
+}
+
+/** The unit before anything is painted on it. */
+export function joinedUnit(at: AtHand, pictured: Pictured, lay: PictureLay, scale: number): Raster {
   const look = lookOf(at, pictured);
   if (groupOf(pictured) !== 'p1') return folded(look, pictured, scale);
   const times = grows(pictured) ? pictured.join.times : 1;

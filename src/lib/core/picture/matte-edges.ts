@@ -40,12 +40,35 @@ export function* edgePixels({ width, height }: Size): Generator<number> {
   for (let y = 1; y < height - 1; y += 1) yield* [y * width, y * width + width - 1];
 }
 
-/** The pieces that lie under places, px, with their soft edges; all else is left out. */
+/** Of the longer side of a picture: so far from its place a piece is still found, where the place itself was painted out. */
+const NEAR = 0.1;
+
+/** The pixel at a place that is kept, or the nearest one that is; `null` where none is near. */
+function keptAt(matte: Matte, { width, height }: Size, { x, y }: Point): number | null {
+  const [column, row] = [Math.floor(x), Math.floor(y)];
+  const inside = column >= 0 && row >= 0 && column < width && row < height;
+  if (inside && matte[row * width + column]! >= 128) return row * width + column;
+  const reach = Math.ceil(Math.max(width, height) * NEAR);
+  let [nearest, least]: [number | null, number] = [null, reach * reach];
+  for (let at = Math.max(0, row - reach); at <= Math.min(height - 1, row + reach); at += 1)
+    for (
+      let across = Math.max(0, column - reach);
+      across <= Math.min(width - 1, column + reach);
+      across += 1
+    ) {
+      const square = (across - column) ** 2 + (at - row) ** 2;
+      if (square < least && matte[at * width + across]! >= 128)
+        [nearest, least] = [at * width + across, square];
+    }
+  return nearest;
+}
+
+/**
+ * The pieces that lie under places, px, with their soft edges; all else is left out. Where a place was painted out since,
+ * it is the piece that lies nearest.
+ */
 export function piecesAt(matte: Matte, size: Size, places: readonly Point[]): Matte {
-  const { width, height } = size;
-  const starts = places
-    .filter(({ x, y }) => x >= 0 && y >= 0 && x < width && y < height)
-    .map(({ x, y }) => Math.floor(y) * width + Math.floor(x));
+  const starts = places.flatMap((place) => keptAt(matte, size, place) ?? []);
   const near = moved(
     reached(size, starts, (pixel) => matte[pixel]! >= 128),
     size,

@@ -161,6 +161,16 @@ describe('a brush on a matte', () => {
     });
   });
 
+  it('may paint out the very place that a piece was picked at: the piece stays', () => {
+    const only = [{ x: 18, y: 28 }];
+    const bite = [stroke({ mode: 'erase', points: [18, 28], size: 6 })];
+    const kept = matteOf(flower, cut({ only, strokes: bite }));
+    expect([kept[28 * 64 + 18], kept[28 * 64 + 40]]).toEqual([0, 255]);
+    // All of it painted out, nothing else takes its place.
+    const gone = matteOf(flower, cut({ only, strokes: [stroke({ mode: 'erase', size: 60 })] }));
+    expect(gone.every((value) => value === 0)).toBe(true);
+  });
+
   it('that keeps to edges pushes light and dark apart: what is left out stays so', () => {
     const soft = cut({ black: 0, white: 255 });
     const before = matteOf(flower, soft);

@@ -124,18 +124,18 @@ function checkRegion(pictured: Pictured, problems: Problem[]): void {
   );
   range(region.turn, LIMITS.angle, 'pictured.region.turn', 'The turn of the region', problems);
   if (problems.length > before) return;
-  if (!(region.x >= 0 && region.y >= 0 && region.x <= source.width && region.y <= source.height))
-    problems.push({
-      code: 'out_of_range',
-      path: 'pictured.region',
-      message: `The middle of the region lies beside the picture, which is ${source.width} × ${source.height} px; move it onto the picture.`,
-    });
   if (region.corners && !showPlane(region.corners))
     problems.push({
       code: 'no_room',
       path: 'pictured.region.corners',
       message:
         'The four corners show no plane: they must go round once, without a dent; drag one of them out.',
+    });
+  if (!(region.x >= 0 && region.y >= 0 && region.x <= source.width && region.y <= source.height))
+    problems.push({
+      code: 'out_of_range',
+      path: 'pictured.region',
+      message: `The middle of the region lies beside the picture, which is ${source.width} × ${source.height} px; move it onto the picture.`,
     });
   const longest = 2 * Math.hypot(source.width, source.height);
   const reach = Math.max(...(region.corners ?? []).flatMap(({ x, y }) => [Math.abs(x), Math.abs(y)]), 0);

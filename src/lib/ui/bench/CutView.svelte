@@ -129,7 +129,7 @@
     />
   </div>
   {#if does === 'pieces'}
-    <p class="muted">
+    <p class="muted only">
       {#if by.only.length === 0}Press a piece to keep it alone, with Shift one more.
       {:else}
         {by.only.length === 1 ? 'One piece is' : `${by.only.length} pieces are`} kept.

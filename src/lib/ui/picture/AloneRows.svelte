@@ -31,7 +31,7 @@
 
 {#each alone as { colour, reach, hue, chroma, light }, index (index)}
   <Rows>
-    <span>Alone</span>
+    <span>This colour alone</span>
     <span class="pair">
       <ColourWell
         {colour}

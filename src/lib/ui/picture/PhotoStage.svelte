@@ -5,7 +5,7 @@
   import type { Point } from '$lib/core/geom/point';
   import { clamp, roundTo, wrapDegrees } from '$lib/core/num/tolerance';
   import { regionMatrix } from '$lib/core/picture/patch';
-  import { placing } from '$lib/core/picture/straight';
+  import { cornersOf, placing } from '$lib/core/picture/straight';
   import { groupOf, movedRegion, PICTURED_LIMITS, type Region } from '$lib/core/recipe/pictured';
   import type { Pixels } from '$lib/contract/picture-work';
   import { pictureAddress } from '$lib/core/svg/paint';
@@ -43,12 +43,7 @@
     place(x, y, spot);
     return view.toScreen(spot);
   };
-  const corners = $derived([
-    onScreen({ x: 0, y: 0 }),
-    onScreen({ x: region.width, y: 0 }),
-    onScreen({ x: region.width, y: region.height }),
-    onScreen({ x: 0, y: region.height }),
-  ]);
+  const corners = $derived(cornersOf(region).map((corner) => view.toScreen(corner)));
   const text = (points: readonly Point[]): string => points.map(({ x, y }) => `${x},${y}`).join(' ');
   /** The part of the region that counts, where that is not all of it. */
   const part = $derived(

@@ -78,6 +78,10 @@
     const wait = setTimeout(() => maker.judge({ pictured, lay, colours }, unit, of), 250);
     return () => clearTimeout(wait);
   });
+  // Where one paints, the joins lie in the middle.
+  $effect(() => {
+    if (retoucher.does) untrack(() => (half = true));
+  });
   onMount(() => () => maker.stop());
   function onkey(event: KeyboardEvent): void {
     if (keyIsTaken(event) || document.querySelector('dialog[open]')) return;
@@ -132,7 +136,11 @@
               onclick={() => (edges = !edges)}>Edges</button
             >
           </div>
-          <SeamCard {maker} measuring={maker.judgedOf !== judgedSteps} />
+          <SeamCard
+            {maker}
+            measuring={ready && maker.judgedOf !== judgedSteps}
+            small={retoucher.does !== null}
+          />
         </div>
       </div>
       <SymmetryTray {editor} {maker} />

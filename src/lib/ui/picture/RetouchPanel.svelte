@@ -54,7 +54,7 @@
         <span class="muted">{strokes.length === 1 ? 'One stroke' : `${strokes.length} strokes`}</span>
         <Button kind="quiet" onclick={() => retoucher.takeBack()}>Take the last back</Button>
         {#if strokes.length > 1}
-          <Button kind="quiet" onclick={() => retoucher.takeBack(true)}>All</Button>
+          <Button kind="quiet" onclick={() => retoucher.takeBack(true)}>Take all back</Button>
         {/if}
       </p>
     {/if}

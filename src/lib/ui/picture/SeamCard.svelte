@@ -2,8 +2,8 @@
   import type { SeamFigure, SeamWord } from '$lib/core/picture/seam';
   import { DISTANCES, type Maker } from './maker.svelte';
 
-  /** What the joins are, before and now, with the line along the worse one: where it is seen most. While something else is shown than was measured, it says so. */
-  let { maker, measuring }: { maker: Maker; measuring: boolean } = $props();
+  /** What the joins are, before and now, with the line along the worse one: where it is seen most. While something else is shown than was measured, it says so. A small one, where one paints, covers little. */
+  let { maker, measuring, small }: { maker: Maker; measuring: boolean; small: boolean } = $props();
 
   const judged = $derived(maker.judged);
   /** From which of the distances. */
@@ -34,42 +34,48 @@
 
 <div class="card" role="status" aria-label="The joins of the repeat">
   {#if judged && worse}
-    <p>
-      <span>Join, as it was cut</span><strong class="mono {judged.before.word}">{say(judged.before)}</strong>
-    </p>
-    <p>
-      <span>Join now</span><strong class="mono {judged.now.word}" data-seam={judged.now.word}
-        >{say(judged.now)}</strong
-      >
-    </p>
-    <div
-      class="line"
-      role="img"
-      aria-label="Along the join {worse.edge}, from where it is not seen to where it is plain"
-      style:background="linear-gradient(90deg, {worse.seam.line
-        .map(({ at, figure }) => `${heat(figure)} ${at * 100}%`)
-        .join(', ')})"
-    ></div>
-    <p class="small">
-      <span>{worse.edge}</span><span>{measuring ? 'measuring …' : '1: as much as within it'}</span>
-    </p>
-    {@const seen = judged.repeat[from]}
-    {#if seen}
+    {#if !small}
       <p>
-        <span>
-          Unit seen from
-          <select
-            aria-label="Distance"
-            value={from}
-            onchange={(event) => (from = Number(event.currentTarget.value))}
-          >
-            {#each DISTANCES as { metres }, index (metres)}<option value={index}>{metres} m</option>{/each}
-          </select>
-        </span>
-        <strong class="mono {seen.word}" data-repeat={seen.figure}
-          >{seen.word}, {seen.figure.toFixed(2)}</strong
+        <span>Join, as it was cut</span><strong class="mono {judged.before.word}">{say(judged.before)}</strong
         >
       </p>
+    {/if}
+    <p>
+      <span>{measuring && small ? 'Join, measuring …' : 'Join now'}</span><strong
+        class="mono {judged.now.word}"
+        data-seam={judged.now.word}>{say(judged.now)}</strong
+      >
+    </p>
+    {#if !small}
+      <div
+        class="line"
+        role="img"
+        aria-label="Along the join {worse.edge}, from where it is not seen to where it is plain"
+        style:background="linear-gradient(90deg, {worse.seam.line
+          .map(({ at, figure }) => `${heat(figure)} ${at * 100}%`)
+          .join(', ')})"
+      ></div>
+      <p class="small">
+        <span>{worse.edge}</span><span>{measuring ? 'measuring …' : '1: as much as within it'}</span>
+      </p>
+      {@const seen = judged.repeat[from]}
+      {#if seen}
+        <p>
+          <span>
+            Unit seen from
+            <select
+              aria-label="Distance"
+              value={from}
+              onchange={(event) => (from = Number(event.currentTarget.value))}
+            >
+              {#each DISTANCES as { metres }, index (metres)}<option value={index}>{metres} m</option>{/each}
+            </select>
+          </span>
+          <strong class="mono {seen.word}" data-repeat={seen.figure}
+            >{seen.word}, {seen.figure.toFixed(2)}</strong
+          >
+        </p>
+      {/if}
     {/if}
   {:else}
     <p><span>Join</span><span>measuring …</span></p>

@@ -149,7 +149,9 @@
     </Rows>
     <AloneRows {editor} alone={tone.alone ?? []} />
     {#if !sameValue(tone, PLAIN_TONE)}
-      <Button kind="quiet" onclick={() => setTone(PLAIN_TONE)}>As the picture is</Button>
+      <Button kind="quiet" onclick={() => editor.steps((from) => ({ ...from, tone: PLAIN_TONE }))}
+        >As the picture is</Button
+      >
     {/if}
   {/if}
 </Panel>
