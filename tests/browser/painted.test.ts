@@ -159,6 +159,38 @@ describe('a repeat', () => {
     expect((await made()).data).toEqual(before.data);
   });
 
+  it('becomes a halftone of two slots, which is no seam; the unit is looked at as from a distance', async () => {
+    await begin(file('Plaster.png'));
+    await enter(page, 'Width of the region', '120');
+    await press(page, 'few, as slots', 'label');
+    await press(page, 'Halftone');
+    await enter(page, 'Dots along the width', '20');
+    await enter(page, 'Turn of the screen', '30');
+    const kept = await draft();
+    expect(kept.pictured.few).toMatchObject({
+      how: 'halftone',
+      screen: { across: 20, turn: 30, form: 'round' },
+    });
+    expect(kept.slots).toHaveLength(2);
+    const dots = await made();
+    const share = (unit: Raster): number => {
+      let sum = 0;
+      for (let index = 2; index < unit.data.length; index += 4) sum += unit.data[index]! / 255;
+      return sum / (unit.data.length / 4);
+    };
+    expect(share(dots)).toBeGreaterThan(0.1);
+    expect(share(dots)).toBeLessThan(0.9);
+    await press(page, 'Lines');
+    expect((await made()).data).not.toEqual(dots.data);
+    expect((await seamNow()).word).toBe('none');
+    await page.select('select[aria-label="Distance"]', '2');
+    await press(page, 'from 5 m');
+    await page.waitForSelector('canvas[aria-label="The repeat as from 5 m"]');
+    const { width } = await page.$eval('.repeat svg rect', (one) => one.getBoundingClientRect().toJSON());
+    // Half a metre to five: a tenth of its own size, 8 px at the least.
+    expect(width).toBeCloseTo(Math.max(8, (await draft()).unit.width / 10), 0);
+  });
+
   it('is straightened by four corners, by hand and by numbers; corners that show no plane say so', async () => {
     // A floor of tiles, its far edge half as wide as its near one.
     writeFileSync(

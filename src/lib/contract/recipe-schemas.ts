@@ -4,7 +4,7 @@ import { LIMITS } from '../core/recipe/limits';
 import { MEASURED_FORMS } from '../core/recipe/measured';
 import { CUT_CHANNELS, CUT_LIMITS } from '../core/recipe/cut-out';
 import { STROKE_LIMITS } from '../core/recipe/stroke';
-import { JOIN_KINDS, PICTURED_LIMITS, TONE_CHANNELS } from '../core/recipe/pictured';
+import { FEW_KINDS, JOIN_KINDS, PICTURED_LIMITS, TONE_CHANNELS } from '../core/recipe/pictured';
 import { TEXTURE_KINDS } from '../core/recipe/texture';
 import { RECIPE_VERSION } from '../core/recipe/recipe';
 import {
@@ -363,7 +363,8 @@ const pictured = {
     }),
     few: Joi.object({
       on: Joi.boolean().required(),
-      how: one('flat', 'blend'),
+      how: one(...FEW_KINDS),
+      screen: Joi.object({ ...numbers('across', 'turn'), form: one('round', 'line') }),
       colours: Joi.array().items(hex()).max(PICTURED_LIMITS.few.most).required(),
       speck: finite().required(),
     }),

@@ -2,18 +2,22 @@ import { clusterColours } from '../colour/cluster';
 import type { Hex } from '../colour/parse';
 import { fromOklab, toOklab, type Oklab } from '../colour/space';
 import { clamp, modulo } from '../num/tolerance';
-import type { Few, PictureLay } from '../recipe/pictured';
+import { FRESH_SCREEN, type Few, type PictureLay } from '../recipe/pictured';
+import { halftone } from './halftone';
 import type { Numbered } from '../raster/numbered';
 import { labOf, samplePoints, type StraightPicture } from '../raster/recolour';
 
 /**
  * The colours that tell a picture best, dark first: for flat ones the means of k-means in OKLab (see
- * {@link clusterColours}), fewer where it has fewer; for a blend the mean colours at even steps of its lightness.
+ * {@link clusterColours}), fewer where it has fewer; for a blend the mean colours at even steps of its lightness, of
+ * which a halftone has two.
  */
 export function findColours(picture: StraightPicture, how: Few['how'], count: number): Hex[] {
   const points = samplePoints(picture);
   const found =
-    how === 'flat' ? clusterColours(points, count).map(({ centre }) => centre) : stepsOfLight(points, count);
+    how === 'flat'
+      ? clusterColours(points, count).map(({ centre }) => centre)
+      : stepsOfLight(points, how === 'halftone' ? 2 : count);
   const hexes = found.sort((one, other) => one.l - other.l).map(fromOklab);
   return [...new Set(hexes)];
 }
@@ -33,6 +37,7 @@ function stepsOfLight(points: readonly Oklab[], count: number): Oklab[] {
 
 /** A unit (straight alpha) told by its few colours; it lies as `lay` says, so that nothing changes at its edges. */
 export function numbered(unit: StraightPicture, few: Few, lay: PictureLay): Numbered {
+  if (few.how === 'halftone') return halftone(unit, few.colours, few.screen ?? FRESH_SCREEN, lay);
   return few.how === 'blend' ? blended(unit, few.colours) : flat(unit, few, lay);
 }
 

@@ -76,11 +76,38 @@ describe('the repeat meter', () => {
       size,
       2000,
     );
-    expect([flat.figure < 1e-9, flat.word]).toEqual([true, 'none']);
+    expect([flat.figure < 1e-9, flat.word, flat.blob]).toEqual([true, 'none', null]);
     const dot = rasterOf(64, 64, (x, y) => [Math.hypot(x - 32, y - 32) < 14 ? 40 : 200]);
     const from = (distance: number): number => repeatFigure(dot, size, distance).figure;
     expect(from(500)).toBeGreaterThan(0);
     expect(from(200_000)).toBeLessThan(from(10_000) / 4);
     expect(repeatFigure(dot, size, 5000).word).toBe('plain');
+  });
+
+  it('says what tells the unit most: where it lies, over an edge too, how it lies, and whether it is dark', () => {
+    // A dark bar of 28 × 10 px, turned by 30°, about the left edge of a unit of 64 px and 80 mm.
+    const [cos, sin] = [Math.cos(Math.PI / 6), Math.sin(Math.PI / 6)];
+    const bar = rasterOf(64, 64, (x, y) => {
+      const [dx, dy] = [x + 0.5 > 32 ? x + 0.5 - 64 : x + 0.5, y + 0.5 - 24];
+      const [along, aside] = [dx * cos + dy * sin, dy * cos - dx * sin];
+      return [Math.abs(along) < 14 && Math.abs(aside) < 5 ? 40 : 180];
+    });
+    const { blob } = repeatFigure(bar, size, 1000);
+    expect(blob?.is).toBe('dark');
+    const across = blob!.x > 40 ? blob!.x - 80 : blob!.x;
+    expect(Math.abs(across)).toBeLessThan(2.5);
+    expect(Math.abs(blob!.y - 30)).toBeLessThan(2.5);
+    expect(Math.abs(blob!.turn - 30)).toBeLessThan(6);
+    expect(blob!.rx).toBeGreaterThan(1.3 * blob!.ry);
+    const light = repeatFigure(
+      rasterOf(64, 64, (x, y) => [Math.hypot(x - 20, y - 40) < 10 ? 220 : 90]),
+      size,
+      1000,
+    );
+    expect(light.blob).toMatchObject({
+      is: 'light',
+      x: expect.closeTo(25.4, -0.5),
+      y: expect.closeTo(50.4, -0.5),
+    });
   });
 });

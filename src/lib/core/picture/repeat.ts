@@ -5,7 +5,13 @@ import { resample } from '../raster/resample';
 import { transform2 } from './fourier';
 
 /** How strongly the eye finds the unit of a repeat from a distance. */
-export type RepeatFigure = { figure: number; word: 'none' | 'faint' | 'plain' };
+export type RepeatFigure = { figure: number; word: 'none' | 'faint' | 'plain'; blob: Blob | null };
+
+/**
+ * What tells most where a unit begins again: an ellipse about what is lighter or darker than all else, in the unit of
+ * length of its size, turned clockwise in degrees.
+ */
+export type Blob = { x: number; y: number; rx: number; ry: number; turn: number; is: 'light' | 'dark' };
 
 /** The unit is looked at in so many px a side at most: what is finer does not tell one unit from the next. */
 const SEEN_SIDE = 96;
@@ -28,16 +34,74 @@ export function repeatFigure(unit: Raster, size: Size, distance: number): Repeat
   const light = Float64Array.from({ length: width * height }, (_, at) => lightness(seen.data, at * 4));
   const { re, im } = transform2(light, new Float64Array(light.length), width, height, 'forward');
   let energy = 0;
+  // What the eye keeps of the unit: its first orders, each as much as it is seen.
+  const kept = { re: new Float64Array(light.length), im: new Float64Array(light.length) };
   for (let k = -ORDERS; k <= ORDERS; k += 1)
     for (let l = -ORDERS; l <= ORDERS; l += 1) {
       if ((k === 0 && l === 0) || 2 * Math.abs(k) > width || 2 * Math.abs(l) > height) continue;
       const at = ((l + height) % height) * width + ((k + width) % width);
       const amplitude = Math.hypot(re[at]!, im[at]!) / light.length;
       const cycles = Math.hypot(k / size.width, l / size.height);
-      energy += (amplitude * sensitivity((cycles * distance * Math.PI) / 180)) ** 2;
+      const weight = sensitivity((cycles * distance * Math.PI) / 180);
+      energy += (amplitude * weight) ** 2;
+      kept.re[at] = re[at]! * weight;
+      kept.im[at] = im[at]! * weight;
     }
   const figure = Math.sqrt(energy);
-  return { figure, word: figure >= PLAIN ? 'plain' : figure >= FAINT ? 'faint' : 'none' };
+  const word = figure >= PLAIN ? 'plain' : figure >= FAINT ? 'faint' : 'none';
+  if (word === 'none') return { figure, word, blob: null };
+  const { re: values } = transform2(kept.re, kept.im, width, height, 'backward');
+  return { figure, word, blob: blobOf(values, { width, height }, size) };
+}
+
+/** From this share of the most on it belongs to a blob. */
+const WITHIN = 0.5;
+
+/** The ellipse (two standard deviations) about the greatest of values over a unit and what hangs together with it. */
+function blobOf(values: Float64Array, { width, height }: Size, size: Size): Blob {
+  let peak = 0;
+  values.forEach((value, at) => {
+    if (Math.abs(value) > Math.abs(values[peak]!)) peak = at;
+  });
+  const least = Math.abs(values[peak]!) * WITHIN;
+  const sign = Math.sign(values[peak]!);
+  const seen = new Uint8Array(values.length);
+  // Places go on beyond the edges, so that a blob over an edge is one.
+  const open = [{ x: peak % width, y: Math.floor(peak / width) }];
+  seen[peak] = 1;
+  for (let at = 0; at < open.length; at += 1) {
+    const { x, y } = open[at]!;
+    for (const [dx, dy] of [
+      [1, 0],
+      [-1, 0],
+      [0, 1],
+      [0, -1],
+    ] as const) {
+      const next = { x: x + dx, y: y + dy };
+      const pixel = ((next.y + height * 4) % height) * width + ((next.x + width * 4) % width);
+      if (seen[pixel] || values[pixel]! * sign < least) continue;
+      seen[pixel] = 1;
+      open.push(next);
+    }
+  }
+  const [stepX, stepY] = [size.width / width, size.height / height];
+  const places = open.map(({ x, y }) => ({ x: (x + 0.5) * stepX, y: (y + 0.5) * stepY }));
+  const mean = (of: (place: { x: number; y: number }) => number): number =>
+    places.reduce((sum, place) => sum + of(place), 0) / places.length;
+  const [x, y] = [mean((place) => place.x), mean((place) => place.y)];
+  const xx = mean((place) => (place.x - x) ** 2) + stepX ** 2 / 12;
+  const yy = mean((place) => (place.y - y) ** 2) + stepY ** 2 / 12;
+  const xy = mean((place) => (place.x - x) * (place.y - y));
+  const spread = Math.hypot((xx - yy) / 2, xy);
+  const radius = (square: number): number => 2 * Math.sqrt(Math.max(0, square));
+  return {
+    x: ((x % size.width) + size.width) % size.width,
+    y: ((y % size.height) + size.height) % size.height,
+    rx: radius((xx + yy) / 2 + spread),
+    ry: radius((xx + yy) / 2 - spread),
+    turn: (Math.atan2(2 * xy, xx - yy) * 90) / Math.PI,
+    is: sign > 0 ? 'light' : 'dark',
+  };
 }
 
 /** The eye's sensitivity to a wave of so many cycles a degree, 1 at its most. */

@@ -4,6 +4,7 @@ import { showPlane } from '../geom/corners';
 import { LIMITS } from './limits';
 import {
   fewOf,
+  FRESH_SCREEN,
   groupOf,
   grows,
   madeSize,
@@ -82,6 +83,17 @@ function checkFew({ pictured, slots }: PicturedRecipe, problems: Problem[]): voi
       path: 'pictured.few.colours',
       message: `A repeat is told by ${least} to ${most} colours; these are ${few.colours.length}.`,
     });
+  if (few.how === 'halftone') {
+    if (few.colours.length !== 2)
+      problems.push({
+        code: 'out_of_range',
+        path: 'pictured.few.colours',
+        message: `A halftone has two colours, its ink and its paper; these are ${few.colours.length}.`,
+      });
+    const { across, turn } = few.screen ?? FRESH_SCREEN;
+    range(across, PICTURED_LIMITS.screen, 'pictured.few.screen.across', 'The dots along the width', problems);
+    range(turn, LIMITS.angle, 'pictured.few.screen.turn', 'The turn of the screen', problems);
+  }
   range(few.speck, PICTURED_LIMITS.speck, 'pictured.few.speck', 'The size of a speck', problems);
   const missing = slotIdsOf(pictured).find((id) => !slots.some((slot) => slot.id === id));
   if (missing)

@@ -133,9 +133,17 @@ export type RetouchKind = (typeof RETOUCH_KINDS)[number];
 /**
  * How what was made is told by a few colours, which become slots: `flat` gives each pixel the nearest of `colours`,
  * spots of less than `speck` px of the unit that of what lies around them; `blend` mixes the two colours between which
- * its lightness lies. The colours are in the order of their lightness, dark first; each is what one slot stands for.
+ * its lightness lies; `halftone` lays dots of the first of two colours on the other by a `screen`. The colours are in the
+ * order of their lightness, dark first; each is what one slot stands for.
  */
-export type Few = { on: boolean; how: 'flat' | 'blend'; colours: Hex[]; speck: number };
+export type Few = { on: boolean; how: FewKind; colours: Hex[]; speck: number; screen?: Screen };
+
+export const FEW_KINDS = ['flat', 'blend', 'halftone'] as const;
+export type FewKind = (typeof FEW_KINDS)[number];
+
+/** The screen of a halftone: about so many cells along the unit's width, turned clockwise in degrees, as dots or as lines. */
+export type Screen = { across: number; turn: number; form: 'round' | 'line' };
+export const FRESH_SCREEN: Screen = { across: 48, turn: 45, form: 'round' };
 
 export const JOIN_KINDS = ['fade', 'cut', 'level', 'grown'] as const;
 export type JoinKind = (typeof JOIN_KINDS)[number];
@@ -174,6 +182,7 @@ export const PICTURED_LIMITS = {
   alone: 4,
   reach: { least: 5, most: 180 },
   few: { least: 2, most: 8 },
+  screen: { least: 2, most: 2000 },
   heal: { least: 0, most: 200 },
   speck: { least: 0, most: 10_000 },
   /** Units from one's own that a stroke may reach; px about one healing stroke, and about all of them. */
@@ -298,7 +307,9 @@ export function madeAsset({ pictured, lay }: MadeBy): string {
     tone.on ? Object.entries(numbers).sort(([one], [other]) => (one < other ? -1 : 1)) : null,
     joined ? [join.how, ...(grows(pictured) ? [join.times, join.seed] : [join.band, join.feather])] : null,
     joined && lay.kind !== 'straight' ? [lay.kind, lay.step] : null,
-    ...(few ? [[few.how, few.colours, few.speck, lay]] : []),
+    ...(few
+      ? [[few.how, few.colours, few.how === 'halftone' ? (few.screen ?? FRESH_SCREEN) : few.speck, lay]]
+      : []),
     ...(strokes.length > 0 ? [{ strokes, lay }] : []),
   ];
   return bytesToHex(sha256(utf8ToBytes(JSON.stringify(steps))));

@@ -1,7 +1,8 @@
 <script lang="ts">
   import type { PaletteData } from '$lib/contract/data';
   import { retinted } from '$lib/core/colour/tint';
-  import { PICTURED_LIMITS, type Few } from '$lib/core/recipe/pictured';
+  import { LIMITS } from '$lib/core/recipe/limits';
+  import { FRESH_SCREEN, PICTURED_LIMITS, type Few, type Screen } from '$lib/core/recipe/pictured';
   import Button from '../components/Button.svelte';
   import ColourWell from '../components/ColourWell.svelte';
   import NameField from '../components/NameField.svelte';
@@ -24,7 +25,12 @@
   const few = $derived(editor.pictured.pictured.few ?? FRESH);
   let finding = $state(false);
   // svelte-ignore state_referenced_locally
-  const { stepped } = fieldsOf(editor);
+  const { fields, stepped } = fieldsOf(editor);
+  const screen = $derived(few.screen ?? FRESH_SCREEN);
+  const setScreen = (change: Partial<Screen>, live = false): void =>
+    editor.steps((from) => ({ ...from, few: { ...few, screen: { ...screen, ...change } } }), live);
+  const screened = (change: (value: number) => Partial<Screen>) =>
+    fields((value, live) => setScreen(change(value), live));
 
   /** Looks for so many colours in the present unit, and tells it by them. */
   async function find(how: Few['how'], count: number): Promise<void> {
@@ -51,27 +57,65 @@
   {/snippet}
   {#if few.on}
     <Rows>
-      <span>Each pixel</span>
+      <span>Told</span>
       <Switch
         label="How few colours tell the picture"
         value={few.how}
         options={[
           { value: 'flat', label: 'Flat', title: 'Each pixel has the nearest colour' },
           { value: 'blend', label: 'Blend', title: 'Mixed of two colours, by its lightness' },
+          {
+            value: 'halftone',
+            label: 'Halftone',
+            title: 'Dots of an ink on a paper, as large as it is dark',
+          },
         ]}
-        onset={(how) => void find(how, few.colours.length)}
+        onset={(how) =>
+          void find(how, how === 'flat' && few.how === 'halftone' ? FRESH_COUNT : few.colours.length)}
       />
-      <span>How many</span>
-      <NumberField
-        label="How many colours"
-        value={few.colours.length}
-        kind={{ suffix: '' }}
-        digits={0}
-        {...PICTURED_LIMITS.few}
-        onlive={() => undefined}
-        onset={(count) => void find(few.how, Math.round(count))}
-        oncancel={() => undefined}
-      />
+      {#if few.how === 'halftone'}
+        <span>Dots across · turn</span>
+        <span class="pair">
+          <NumberField
+            label="Dots along the width"
+            value={screen.across}
+            kind={{ suffix: '' }}
+            digits={0}
+            {...PICTURED_LIMITS.screen}
+            {...screened((across) => ({ across: Math.round(across) }))}
+          /> ·
+          <NumberField
+            label="Turn of the screen"
+            value={screen.turn}
+            kind={{ suffix: '°' }}
+            digits={1}
+            {...LIMITS.angle}
+            {...screened((turn) => ({ turn }))}
+          />
+        </span>
+        <span>Screen</span>
+        <Switch
+          label="What the screen is made of"
+          value={screen.form}
+          options={[
+            { value: 'round', label: 'Dots' },
+            { value: 'line', label: 'Lines' },
+          ]}
+          onset={(form) => setScreen({ form })}
+        />
+      {:else}
+        <span>How many</span>
+        <NumberField
+          label="How many colours"
+          value={few.colours.length}
+          kind={{ suffix: '' }}
+          digits={0}
+          {...PICTURED_LIMITS.few}
+          onlive={() => undefined}
+          onset={(count) => void find(few.how, Math.round(count))}
+          oncancel={() => undefined}
+        />
+      {/if}
       {#if few.how === 'flat'}
         <span>Spots under</span>
         <NumberField

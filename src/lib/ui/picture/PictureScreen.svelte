@@ -9,7 +9,7 @@
   import { keyIsTaken } from '../state/undo-keys';
   import { PictureEditor } from './editor.svelte';
   import { PICTURE_KEYS, pictureKey } from './keys';
-  import { Maker, unitScale } from './maker.svelte';
+  import { DISTANCES, Maker, unitScale } from './maker.svelte';
   import PhotoStage from './PhotoStage.svelte';
   import RepeatStage from './RepeatStage.svelte';
   import SeamCard from './SeamCard.svelte';
@@ -26,7 +26,9 @@
   const maker = new Maker();
   const retoucher = new Retoucher(editor, maker);
   let showKeys = $state(false);
-  let across: '1' | '2' | '3' | '6' = $state('3');
+  let across: '1' | '2' | '3' | '6' | 'far' = $state('3');
+  /** From which of the distances it is looked at and judged. */
+  let from = $state(1);
   let half = $state(false);
   let edges = $state(true);
   let shown = $state(0);
@@ -110,7 +112,17 @@
           {#if maker.fault}<p class="fault" role="alert">{maker.fault}</p>{/if}
         </div>
         <div class="stage">
-          <RepeatStage {editor} {maker} across={Number(across)} {half} {edges} bind:shown {retoucher} />
+          <RepeatStage
+            {editor}
+            {maker}
+            across={across === 'far' ? null : Number(across)}
+            distance={DISTANCES[from]!}
+            blob={maker.judged?.repeat[from]?.blob ?? null}
+            {half}
+            {edges}
+            bind:shown
+            {retoucher}
+          />
           <div class="shown">
             <Switch
               label="Units across"
@@ -120,6 +132,7 @@
                 { value: '2', label: '2 × 2' },
                 { value: '3', label: '3 × 3' },
                 { value: '6', label: '6 × 6' },
+                { value: 'far', label: `from ${DISTANCES[from]!.metres} m` },
               ]}
               onset={(value) => (across = value)}
             />
@@ -140,6 +153,7 @@
             {maker}
             measuring={ready && maker.judgedOf !== judgedSteps}
             small={retoucher.does !== null}
+            bind:from
           />
         </div>
       </div>

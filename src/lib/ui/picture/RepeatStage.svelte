@@ -2,15 +2,19 @@
   import { madeSize } from '$lib/core/recipe/pictured';
   import type { PictureEditor } from './editor.svelte';
   import BrushSurface from '../components/BrushSurface.svelte';
-  import type { Maker } from './maker.svelte';
+  import type { Blob } from '$lib/core/picture/repeat';
+  import { DISTANCES, type Maker } from './maker.svelte';
   import type { Retoucher } from './retoucher.svelte';
 
   /** The repeat as it lies, three units across; the edges of one of them in kelp. */
   type Props = {
     editor: PictureEditor;
     maker: Maker;
-    /** How many units lie across. */
-    across: number;
+    /** How many units lie across; `null` where it is seen as from a distance. */
+    across: number | null;
+    distance: (typeof DISTANCES)[number];
+    /** What tells most where the unit begins again, in CSS px of it. */
+    blob: Blob | null;
     /** By how much of the unit all is shifted: half shows the joins in the middle. */
     half: boolean;
     /** Whether the edges of the unit are shown. */
@@ -19,17 +23,32 @@
     shown: number;
     retoucher: Retoucher;
   };
-  let { editor, maker, across, half, edges, shown = $bindable(), retoucher }: Props = $props();
+  let {
+    editor,
+    maker,
+    across,
+    distance,
+    blob,
+    half,
+    edges,
+    shown = $bindable(),
+    retoucher,
+  }: Props = $props();
 
   let width = $state(0);
   let height = $state(0);
   let canvas: HTMLCanvasElement | undefined = $state();
   const density = typeof devicePixelRatio === 'number' ? devicePixelRatio : 1;
 
+  /** A screen is looked at from half a metre: what is further away is seen smaller by as much. */
+  const SCREEN = DISTANCES[0]!.px;
   const made = $derived(madeSize(editor.pictured.pictured));
   /** The unit on the screen: so wide that `across` of them fit the shorter way. */
   const unit = $derived.by(() => {
-    const wide = Math.max(8, Math.min(width / across, (height / across) * (made.width / made.height)));
+    const wide =
+      across === null
+        ? Math.max(8, editor.pictured.unit.width * (SCREEN / distance.px))
+        : Math.max(8, Math.min(width / across, (height / across) * (made.width / made.height)));
     return { width: wide, height: (wide * made.height) / made.width };
   });
   $effect(() => {
@@ -83,11 +102,23 @@
     bind:this={canvas}
     style:width="{width}px"
     style:height="{height}px"
-    aria-label="The repeat, {across} units across"
+    aria-label={across === null
+      ? `The repeat as from ${distance.metres} m`
+      : `The repeat, ${across} units across`}
   ></canvas>
   {#if edges && maker.unit}
     <svg {width} {height} aria-hidden="true">
       <rect x={origin.x} y={origin.y} width={unit.width} height={unit.height} />
+      {#if blob}
+        {@const scale = unit.width / editor.pictured.unit.width}
+        <g
+          data-blob={blob.is}
+          transform="translate({origin.x + blob.x * scale} {origin.y + blob.y * scale}) rotate({blob.turn})"
+        >
+          <ellipse class="under" rx={blob.rx * scale} ry={blob.ry * scale} />
+          <ellipse rx={blob.rx * scale} ry={blob.ry * scale} />
+        </g>
+      {/if}
     </svg>
   {/if}
   {#if retoucher.does && maker.unit}
@@ -137,6 +168,17 @@
     fill: none;
     stroke: var(--kelp);
     stroke-width: 2;
+  }
+  ellipse {
+    fill: none;
+    stroke: var(--signal);
+    stroke-dasharray: 5 4;
+    stroke-width: 1.75;
+  }
+  .under {
+    stroke: #fff;
+    stroke-dasharray: none;
+    stroke-width: 3.5;
   }
   .healing {
     fill: none;

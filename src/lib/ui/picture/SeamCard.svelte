@@ -3,11 +3,16 @@
   import { DISTANCES, type Maker } from './maker.svelte';
 
   /** What the joins are, before and now, with the line along the worse one: where it is seen most. While something else is shown than was measured, it says so. A small one, where one paints, covers little. */
-  let { maker, measuring, small }: { maker: Maker; measuring: boolean; small: boolean } = $props();
+  type Props = {
+    maker: Maker;
+    measuring: boolean;
+    small: boolean;
+    /** From which of the distances the unit is judged. */
+    from: number;
+  };
+  let { maker, measuring, small, from = $bindable() }: Props = $props();
 
   const judged = $derived(maker.judged);
-  /** From which of the distances. */
-  let from = $state(1);
   const worse = $derived.by((): { edge: string; seam: SeamFigure } | null => {
     if (!judged) return null;
     const { across, down } = judged.now;
@@ -75,6 +80,9 @@
             >{seen.word}, {seen.figure.toFixed(2)}</strong
           >
         </p>
+        {#if seen.blob}
+          <p class="small"><span>Told most by what is {seen.blob.is}, outlined in the unit</span></p>
+        {/if}
       {/if}
     {/if}
   {:else}
