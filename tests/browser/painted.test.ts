@@ -14,6 +14,7 @@ import {
   press,
   shown,
   still,
+  visit,
   type Session,
 } from '../support/browser';
 import { fromPicture, pixels } from '../support/from-picture';
@@ -64,6 +65,28 @@ async function painted(count: number): Promise<void> {
   );
   await still(page);
 }
+
+describe('what takes long to make', () => {
+  it('can be stopped: the change is taken back, and what was there is there again', async () => {
+    await visit(page, '/library/new?start=picture');
+    await press(page, 'Marble');
+    await page.waitForSelector('.photo canvas');
+    await still(page);
+    await enter(page, 'Width of the texture', '500');
+    const before = await shown(page, 'Width of the texture');
+    const asset = (await draft()).pictured.source.asset;
+    await enter(page, 'Width of the texture', '4000');
+    await press(page, 'Stop, and take the change back');
+    expect(await shown(page, 'Width of the texture')).toBe(before);
+    expect((await draft()).pictured.source.asset).toBe(asset);
+    await page.waitForFunction(() => !document.querySelector('.making'));
+    await seamNow();
+    // The threads are free for what comes next.
+    await enter(page, 'Height of the texture', '300');
+    await seamNow();
+    expect((await draft()).pictured.source.height).toBe(300);
+  });
+});
 
 describe('a repeat', () => {
   it('is healed, cloned on, and gets its original back, each stroke taken back one by one and there after a reload', async () => {

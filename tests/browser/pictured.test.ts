@@ -9,7 +9,7 @@ import { makeUnit } from '../../src/lib/core/picture/make';
 import { coveringPicture } from '../../src/lib/core/recipe/fill';
 import { madeAsset } from '../../src/lib/core/recipe/pictured';
 import { colourNumbered } from '../../src/lib/core/raster/numbered';
-import { exportPng, layoutWith, must, publishedPattern } from '../support/api';
+import { exportPng, getLayout, layoutWith, must, publishedPattern } from '../support/api';
 import {
   again,
   at,
@@ -605,6 +605,69 @@ describe('an ink drawing', () => {
 });
 
 describe('a picture on a layout', () => {
+  it('has a subject cut out of it where it lies, is cut anew from the whole, and undo brings that back', async () => {
+    const disc = (x: number, y: number): number[] =>
+      Math.hypot(x - 120, y - 50) < 30 ? [220, 60, 90, 255] : [60, 120, 60, 255];
+    const picture = await pictureAsset(200, 100, disc);
+    const frame = { width: 400, height: 200 };
+    const own = (pattern: string) => ({ ...filledShape({ x: 0, y: 0, ...frame }, { pattern }), name: 'Own' });
+    const shape = {
+      ...filledShape({ x: 0, y: 0, ...frame }),
+      name: 'Subject',
+      fills: [{ ...coveringPicture('f', picture, frame), reflectX: true, anchor: { x: 400, y: 0 } }],
+    };
+    const behind = await publishedPattern(
+      recipe({ motifs: [dot('dot', 40)], placings: [place('dot', 20, 20)] }),
+    );
+    const layout = await layoutWith([shape, own(behind)].reverse(), frame);
+    const pixel = async (x: number, y: number): Promise<number[]> => {
+      const png = PNG.sync.read(await exportPng(layout.id, 96));
+      return [...png.data.subarray((y * png.width + x) * 4, (y * png.width + x) * 4 + 3)];
+    };
+    // Doubled and reflected, the middle of the disc lies at 400 − 240.
+    expect(await pixel(160, 100)).toEqual([220, 60, 90]);
+    expect(await pixel(20, 20)).toEqual([60, 120, 60]);
+    await visit(page, layout.path);
+    await still(page);
+    const rows = await page.$$('tbody tr[tabindex]');
+    for (const row of rows)
+      if ((await row.evaluate((one) => one.textContent))?.includes('Subject'))
+        await (await row.$('td'))!.evaluate((cell) => (cell as HTMLElement).click());
+    await press(page, 'Cut a subject out of this picture');
+    await page.waitForSelector('.channels [aria-checked="true"]');
+    await press(page, 'Take what is left');
+    await page.waitForFunction(() => !document.querySelector('dialog[open]'));
+    await saved(page);
+    const cut = async () => {
+      const { layout: kept } = await getLayout(layout.id);
+      const [fill] = kept.shapes.find(({ name }) => name === 'Subject')!.fills;
+      if (fill?.kind !== 'picture') throw new Error('no picture');
+      return fill;
+    };
+    const fill = await cut();
+    expect(fill.cut).toMatchObject({ asset: picture.asset, width: 200, height: 100 });
+    expect(Math.abs(fill.width - 62)).toBeLessThan(5);
+    expect(await pixel(160, 100)).toEqual([220, 60, 90]);
+    expect(await pixel(20, 20)).not.toEqual([60, 120, 60]);
+    await press(page, 'Cut a subject out of this picture');
+    await page.waitForSelector('.channels [aria-checked="true"]');
+    await enter(page, 'How far the edge is moved outward', '6');
+    await press(page, 'Take what is left');
+    await page.waitForFunction(() => !document.querySelector('dialog[open]'));
+    await saved(page);
+    const wider = await cut();
+    expect(wider.width).toBeGreaterThan(fill.width + 8);
+    expect(wider.cut?.asset).toBe(picture.asset);
+    expect(await pixel(160, 100)).toEqual([220, 60, 90]);
+    await page.keyboard.down('Control');
+    await page.keyboard.press('z');
+    await page.keyboard.press('z');
+    await page.keyboard.up('Control');
+    await saved(page);
+    expect((await cut()).asset).toBe(picture.asset);
+    expect(await pixel(20, 20)).toEqual([60, 120, 60]);
+  });
+
   it('becomes a repeat at the size at which it lies there, and one is back on the layout after publishing', async () => {
     const picture = await pictureAsset(WALL.width, WALL.height, wall);
     const frame = { width: WALL.width / 2, height: WALL.height / 2 };

@@ -2,6 +2,7 @@ import Joi from 'joi';
 import { BLEND_MODES } from '../core/colour/blend';
 import { FILL_VERSION } from '../core/recipe/fill';
 import { LIMITS } from '../core/recipe/limits';
+import { cutFromSchema } from './pictured-schemas';
 import { asset, between, finite, hex, id, matrix, one, share, tagged, type Range } from './schema-parts';
 
 /** Fills and masks as Joi schemas. */
@@ -88,7 +89,14 @@ const place = {
 export const fillSchema = tagged({
   colour: { ...layer, ...tintKeys },
   gradient: { ...layer, gradient: fillGradient.required() },
-  picture: { ...layer, ...place, asset: asset().required(), width: pixels(), height: pixels() },
+  picture: {
+    ...layer,
+    ...place,
+    asset: asset().required(),
+    width: pixels(),
+    height: pixels(),
+    cut: cutFromSchema,
+  },
   pattern: {
     ...layer,
     ...place,

@@ -2,12 +2,13 @@ import type { Hex } from '../core/colour/parse';
 import type { Point } from '../core/geom/point';
 import type { PlaneGroup } from '../core/lattice/groups';
 import type { Size } from '../core/lattice/size';
+import type { Parting } from '../core/picture/matte';
 import type { Piece } from '../core/picture/matte-edges';
 import type { RepeatFigure } from '../core/picture/repeat';
 import type { Seams } from '../core/picture/seam';
 import type { CutChannel, CutOut } from '../core/recipe/cut-out';
 import type { Few, JoinKind, MadeBy, ToneChannel } from '../core/recipe/pictured';
-import type { BrushStroke } from '../core/recipe/stroke';
+import type { BrushStroke } from '../core/geom/brush-stroke';
 import type { Texture } from '../core/recipe/texture';
 
 /** Pixels with straight alpha, as a canvas shows them. */
@@ -51,7 +52,7 @@ export type PictureWork = {
 };
 
 /** A channel as a picture in greys, and how well it parts subject and background, 0 to 1. */
-export type SeenChannel = { channel: CutChannel; share: number; picture: Pixels };
+export type SeenChannel = Omit<Parting, 'threshold'> & { channel: CutChannel; picture: Pixels };
 
 /** Figures of the joins of a repeat: without a join, as it is now, and with each way to join (`null` where none is). */
 export type Judged = {

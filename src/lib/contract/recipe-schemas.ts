@@ -2,11 +2,8 @@ import Joi from 'joi';
 import { PLANE_GROUPS } from '../core/lattice/groups';
 import { LIMITS } from '../core/recipe/limits';
 import { MEASURED_FORMS } from '../core/recipe/measured';
-import { CUT_CHANNELS, CUT_LIMITS } from '../core/recipe/cut-out';
-import { STROKE_LIMITS } from '../core/recipe/stroke';
-import { FEW_KINDS, JOIN_KINDS, PICTURED_LIMITS, TONE_CHANNELS } from '../core/recipe/pictured';
-import { TEXTURE_KINDS } from '../core/recipe/texture';
 import { RECIPE_VERSION } from '../core/recipe/recipe';
+import { cutFromSchema, picturedParts } from './pictured-schemas';
 import {
   asset,
   between,
@@ -16,6 +13,7 @@ import {
   matrix,
   measure,
   name,
+  named,
   one,
   prose,
   share,
@@ -107,41 +105,6 @@ const source = tagged({
   },
 });
 
-/** A stroke of a brush on a picture; what more it says comes with it. */
-const stroked = (more: Joi.PartialSchemaMap) =>
-  Joi.object({
-    ...more,
-    size: between(STROKE_LIMITS.size).required(),
-    softness: share().required(),
-    strength: share().required(),
-    points: Joi.array()
-      .items(finite(1e6))
-      .min(2)
-      .max(2 * STROKE_LIMITS.points)
-      .required(),
-  });
-
-/** How a subject is cut out of its picture. */
-export const cutOutSchema = Joi.object({
-  channel: one(...CUT_CHANNELS),
-  colour: hex().required(),
-  inverted: Joi.boolean().required(),
-  black: between(CUT_LIMITS.level).required(),
-  middle: between(CUT_LIMITS.middle).required(),
-  white: between(CUT_LIMITS.level).greater(Joi.ref('black')).required(),
-  holes: Joi.boolean().required(),
-  shift: between(CUT_LIMITS.shift).required(),
-  feather: between(CUT_LIMITS.feather).required(),
-  clean: Joi.boolean().required(),
-  only: Joi.array()
-    .items(Joi.object({ x: finite().required(), y: finite().required() }))
-    .max(CUT_LIMITS.only)
-    .required(),
-  strokes: Joi.array()
-    .items(stroked({ mode: one('erase', 'restore'), edges: Joi.boolean().required() }))
-    .max(STROKE_LIMITS.strokes),
-});
-
 const element = Joi.object({
   d: pathData(),
   fill: Joi.alternatives(id(), gradient).allow(null).required(),
@@ -154,14 +117,7 @@ const element = Joi.object({
     height: Joi.number().integer().min(1).max(100_000).required(),
     matrix: matrix(),
     clear: Joi.boolean(),
-    cut: Joi.object({
-      asset: asset().required(),
-      width: Joi.number().integer().min(1).max(100_000).required(),
-      height: Joi.number().integer().min(1).max(100_000).required(),
-      x: Joi.number().integer().min(0).max(100_000).required(),
-      y: Joi.number().integer().min(0).max(100_000).required(),
-      by: cutOutSchema.required(),
-    }),
+    cut: cutFromSchema,
   }),
   clip: Joi.object({ d: pathData(), rule: fillRule() }),
   source: source.optional(),
@@ -278,8 +234,6 @@ const composed = {
   lie: matrix().optional(),
 };
 
-const named = (value: Joi.Schema) => Joi.object().pattern(Joi.string().max(20), value).max(24).required();
-
 const measured = {
   ...recipeHead,
   measured: Joi.object({
@@ -294,81 +248,6 @@ const measured = {
   }).required(),
 };
 
-const numbers = (...keys: string[]) => Object.fromEntries(keys.map((key) => [key, finite().required()]));
-
-const levels = Joi.object(numbers('black', 'middle', 'white', 'low', 'high'));
-
-const pictured = {
-  ...recipeHead,
-  unit: Joi.object(numbers('width', 'height')).required(),
-  lay: tagged({
-    straight: {},
-    brick: { step: finite().required() },
-    'half-drop': { step: finite().required() },
-  }),
-  pictured: Joi.object({
-    source: Joi.object({
-      asset: asset().required(),
-      width: Joi.number().integer().min(1).max(LIMITS.pictureSide).required(),
-      height: Joi.number().integer().min(1).max(LIMITS.pictureSide).required(),
-      name: name().required(),
-      clear: Joi.boolean(),
-      texture: Joi.object({
-        kind: one(...TEXTURE_KINDS),
-        width: Joi.number().integer().required(),
-        height: Joi.number().integer().required(),
-        seed: Joi.number().integer().required(),
-        numbers: named(finite()),
-      }),
-    }).required(),
-    region: Joi.object({
-      ...numbers('x', 'y', 'width', 'height', 'turn'),
-      corners: Joi.array()
-        .items(Joi.object(numbers('x', 'y')))
-        .length(4),
-    }).required(),
-    symmetry: Joi.object({
-      on: Joi.boolean().required(),
-      group: one(...PLANE_GROUPS),
-      heal: finite(),
-    }).required(),
-    tone: Joi.object({
-      on: Joi.boolean().required(),
-      grey: Joi.boolean().required(),
-      neutral: hex().allow(null).required(),
-      ...numbers('even', 'exposure', 'black', 'middle', 'white', 'low', 'high', 'contrast', 'saturation'),
-      channels: Joi.object(Object.fromEntries(TONE_CHANNELS.map((channel) => [channel, levels]))),
-      alone: Joi.array()
-        .items(Joi.object({ colour: hex().required(), ...numbers('reach', 'hue', 'chroma', 'light') }))
-        .max(PICTURED_LIMITS.alone),
-    }).required(),
-    join: Joi.object({
-      on: Joi.boolean().required(),
-      how: one(...JOIN_KINDS),
-      ...numbers('band', 'feather'),
-      times: Joi.number().integer().required(),
-      seed: Joi.number().integer().required(),
-    }).required(),
-    retouch: Joi.object({
-      on: Joi.boolean().required(),
-      strokes: Joi.array()
-        .items(
-          Joi.alternatives(
-            stroked({ does: one('heal', 'clone'), from: Joi.object(numbers('x', 'y')).required() }),
-            stroked({ does: one('keep', 'join') }),
-          ),
-        )
-        .max(STROKE_LIMITS.strokes)
-        .required(),
-    }),
-    few: Joi.object({
-      on: Joi.boolean().required(),
-      how: one(...FEW_KINDS),
-      screen: Joi.object({ ...numbers('across', 'turn'), form: one('round', 'line') }),
-      colours: Joi.array().items(hex()).max(PICTURED_LIMITS.few.most).required(),
-      speck: finite().required(),
-    }),
-  }).required(),
-};
+const pictured = { ...recipeHead, ...picturedParts };
 
 export const recipeSchema = tagged({ composed, measured, pictured }).meta({ className: 'Recipe' });

@@ -1,6 +1,6 @@
 import type Joi from 'joi';
 import { LIMITS } from '../core/recipe/limits';
-import { cutOutSchema } from './recipe-schemas';
+import { cutOutSchema } from './pictured-schemas';
 import { schemas } from './schemas';
 
 /** One route of the API: what it is for and what it takes. The server's handlers and the OpenAPI document both read this table. */

@@ -58,3 +58,7 @@ export const matrix = () =>
     Object.fromEntries(['a', 'b', 'c', 'd', 'e', 'f'].map((key) => [key, finite().required()])),
   ).required();
 export const asset = () => Joi.string().hex().length(64);
+
+/** Values by short names of their own. */
+export const named = (value: Joi.Schema) =>
+  Joi.object().pattern(Joi.string().max(20), value).max(24).required();

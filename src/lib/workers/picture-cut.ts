@@ -33,10 +33,10 @@ export function channelsSeen(of: AtHand, { side, colour }: Ask<'channels'>): Rep
   const [width, height] = [small(picture.width), small(picture.height)];
   return {
     suggested: suggestCut(picture, channels, behind),
-    channels: channels.map(({ channel, share, values }) => {
+    channels: channels.map(({ channel, share, low, high, values }) => {
       const grey = greyPixels(values, picture);
       const raster = { ...grey, data: new Uint8Array(grey.data.buffer) };
-      return { channel, share, picture: pixelsOf(resample(raster, width, height)) };
+      return { channel, share, low, high, picture: pixelsOf(resample(raster, width, height)) };
     }),
   };
 }

@@ -5,6 +5,15 @@ import { clamp } from '../num/tolerance';
 /** A matte: how much of each pixel is kept, 0 to 255. */
 export type Matte = Uint8Array;
 
+/** The pixels that share a side with one. */
+function eachBeside(pixel: number, width: number, height: number, visit: (pixel: number) => void): void {
+  const x = pixel % width;
+  if (x > 0) visit(pixel - 1);
+  if (x < width - 1) visit(pixel + 1);
+  if (pixel >= width) visit(pixel - width);
+  if (pixel < width * (height - 1)) visit(pixel + width);
+}
+
 /** The pixels that can be reached from others over pixels beside each other that are open, those themselves included. */
 function reached(
   { width, height }: Size,
@@ -24,12 +33,7 @@ function reached(
   for (const start of starts) visit(start);
   while (count > 0) {
     count -= 1;
-    const pixel = open[count]!;
-    const x = pixel % width;
-    if (x > 0) visit(pixel - 1);
-    if (x < width - 1) visit(pixel + 1);
-    if (pixel >= width) visit(pixel - width);
-    if (pixel < found.length - width) visit(pixel + width);
+    eachBeside(open[count]!, width, height, visit);
   }
   return found;
 }
@@ -82,7 +86,7 @@ export type Piece = Point & { share: number };
 
 /** The largest pieces of a matte, the largest first: what hangs together of what is mostly kept. */
 export function piecesOf(matte: Matte, size: Size, most: number): Piece[] {
-  const { width } = size;
+  const { width, height } = size;
   const seen = new Uint8Array(matte.length);
   const found: number[][] = [];
   for (let start = 0; start < matte.length; start += 1) {
@@ -90,17 +94,11 @@ export function piecesOf(matte: Matte, size: Size, most: number): Piece[] {
     const pixels = [start];
     seen[start] = 1;
     for (let at = 0; at < pixels.length; at += 1) {
-      const pixel = pixels[at]!;
-      const x = pixel % width;
-      const visit = (next: number): void => {
+      eachBeside(pixels[at]!, width, height, (next) => {
         if (seen[next] || matte[next]! < 128) return;
         seen[next] = 1;
         pixels.push(next);
-      };
-      if (x > 0) visit(pixel - 1);
-      if (x < width - 1) visit(pixel + 1);
-      if (pixel >= width) visit(pixel - width);
-      if (pixel < matte.length - width) visit(pixel + width);
+      });
     }
     found.push(pixels);
   }

@@ -41,9 +41,26 @@ describe('a threshold', () => {
     expect(found.share).toBeCloseTo(best / variance, 8);
   });
 
+  it('of channels that part alike takes the one whose classes are furthest apart, with levels that leave neither half', () => {
+    // Lightness tells these two colours apart by a little, red by much.
+    const sign = rasterOf(40, 40, (x, y) => (Math.hypot(x - 20, y - 20) < 9 ? [220, 60, 90] : [60, 120, 60]));
+    const by = suggestCut(sign, channelsOf(sign, '#3c783c'), '#3c783c');
+    expect(['red', 'colour']).toContain(by.channel);
+    for (const channel of ['light', 'green', 'blue'] as const) {
+      const near = suggestCut(
+        sign,
+        channelsOf(sign, '#3c783c').filter((one) => one.channel === channel),
+        '#3c783c',
+      );
+      const matte = matteOf(sign, { ...near, feather: 0 });
+      expect([channel, matte[20 * 40 + 20], matte[0]]).toEqual([channel, 255, 0]);
+    }
+  });
+
   it('of two values is between them, and parts them wholly', () => {
     const { threshold, share } = partsBest(Uint8Array.from([10, 10, 200, 200, 200]));
-    expect([threshold >= 10 && threshold < 200, share]).toEqual([true, 1]);
+    // In the middle, as far from one as from the other: levels about it leave neither half.
+    expect([threshold, share]).toEqual([104, 1]);
   });
 });
 

@@ -29,11 +29,15 @@ export function channelOf({ width, height, data }: StraightPicture, channel: Cut
   return out;
 }
 
+/** A threshold, how well it parts values, and the means of the two classes. */
+export type Parting = { threshold: number; share: number; low: number; high: number };
+
 /**
  * The threshold that parts values best, and how well: the greatest variance between the two classes over the variance of
- * all (Otsu 1979, "A threshold selection method from gray-level histograms"), 0 to 1. Values up to it are the lower class.
+ * all (Otsu 1979, "A threshold selection method from gray-level histograms"), 0 to 1. Values up to it are the lower class;
+ * of those that part equally well it is the middle one.
  */
-export function partsBest(values: Matte): { threshold: number; share: number } {
+export function partsBest(values: Matte): Parting {
   const counts = new Float64Array(256);
   for (const value of values) counts[value]! += 1;
   const total = values.length;
@@ -44,20 +48,26 @@ export function partsBest(values: Matte): { threshold: number; share: number } {
   });
   const variance = squares / total - (sum / total) ** 2;
   let [below, belowSum] = [0, 0];
-  let [threshold, most] = [127, 0];
+  let [threshold, last, most] = [127, 127, 0];
+  let [low, high] = [0, 255];
   for (let value = 0; value < 255; value += 1) {
     below += counts[value]!;
     belowSum += counts[value]! * value;
     const above = total - below;
     if (below === 0 || above === 0) continue;
     const between = (below / total) * (above / total) * (belowSum / below - (sum - belowSum) / above) ** 2;
-    if (between > most) [threshold, most] = [value, between];
+    // Where no value lies between two classes every threshold between them parts as well.
+    if (between > most) {
+      [threshold, last, most] = [value, value, between];
+      [low, high] = [belowSum / below, (sum - belowSum) / above];
+    } else if (between === most && last === value - 1) last = value;
   }
-  return { threshold, share: variance > 0 ? most / variance : 0 };
+  threshold = (threshold + last) >> 1;
+  return { threshold, share: variance > 0 ? most / variance : 0, low, high };
 }
 
 /** A channel of a picture, and how well it parts subject and background. */
-export type PartingChannel = { channel: CutChannel; values: Matte; threshold: number; share: number };
+export type PartingChannel = Parting & { channel: CutChannel; values: Matte };
 
 /** Every channel of a picture; `colour` is what the last one is the distance from, by itself what lies along the edges. */
 export const channelsOf = (picture: StraightPicture, colour: Hex): PartingChannel[] =>
@@ -66,8 +76,20 @@ export const channelsOf = (picture: StraightPicture, colour: Hex): PartingChanne
     return { channel, values, ...partsBest(values) };
   });
 
-/** How far from the threshold levels are put at first. */
+/** How far from the threshold levels are put at most at first; nearer where the middles of both classes are near it. */
 const REACH = 24;
+/** Of the way from the threshold to the middle of a class. */
+const TOWARDS = 0.6;
+/** Channels whose shares differ by less part as well. */
+const ALIKE = 0.01;
+
+/** The channel that parts best; of those that part alike the one whose classes are furthest from each other. */
+export const bestOf = <T extends Omit<Parting, 'threshold'>>(channels: readonly T[]): T => {
+  const most = Math.max(...channels.map(({ share }) => share));
+  return channels
+    .filter(({ share }) => share >= most - ALIKE)
+    .reduce((best, one) => (one.high - one.low > best.high - best.low ? one : best));
+};
 
 /** A cut-out that a picture suggests: by the channel that parts it best, levels about its threshold, what touches the edges left out. */
 export function suggestCut(
@@ -75,8 +97,8 @@ export function suggestCut(
   channels: readonly PartingChannel[],
   colour: Hex,
 ): CutOut {
-  const best = channels.reduce((most, one) => (one.share > most.share ? one : most));
-  const { channel, threshold, values } = best;
+  const best = bestOf(channels);
+  const { channel, threshold, values, low, high } = best;
   const edge = [...edgePixels(picture)];
   const above = edge.filter((pixel) => values[pixel]! > threshold).length;
   return {
@@ -84,8 +106,8 @@ export function suggestCut(
     channel,
     colour,
     inverted: above * 2 > edge.length,
-    black: clamp(threshold - REACH, 0, 254),
-    white: clamp(threshold + REACH, 1, 255),
+    black: clamp(Math.round(threshold - Math.min(REACH, (threshold - low) * TOWARDS)), 0, 254),
+    white: clamp(Math.round(threshold + Math.max(1, Math.min(REACH, (high - threshold) * TOWARDS))), 1, 255),
   };
 }
 

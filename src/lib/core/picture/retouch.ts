@@ -5,7 +5,7 @@ import { clamp } from '../num/tolerance';
 import { canvasOf, eachCovered, strokesBox } from '../raster/brush';
 import type { Raster } from '../raster/composite';
 import type { PictureLay, RetouchStroke } from '../recipe/pictured';
-import type { BrushStroke } from '../recipe/stroke';
+import type { BrushStroke } from '../geom/brush-stroke';
 
 /** The plane that a unit repeats over: which of its pixels lies where, and how the unit lies in the px of strokes. */
 type Plane = {

@@ -1,6 +1,6 @@
 import { apply, applyBox, invert, type Affine } from '../geom/affine';
 import { intersectBoxes, unionBoxes, type Box } from '../geom/box';
-import type { BrushStroke } from '../recipe/stroke';
+import type { BrushStroke } from '../geom/brush-stroke';
 
 /** Pixels that are painted on, and how they lie: `toMask` takes them to the px of the strokes. */
 export type Canvas = { toMask: Affine; fromMask: Affine; pixel: number; width: number; height: number };

@@ -1,7 +1,10 @@
 import type { Affine } from '../geom/affine';
-import type { MaskStroke } from '../recipe/mask';
+import type { BrushStroke } from '../geom/brush-stroke';
 import { canvasOf, eachCovered } from './brush';
 import type { Raster } from './composite';
+
+/** A stroke of a painted mask, as the recipe keeps it. */
+type MaskStroke = BrushStroke & { mode: 'erase' | 'restore' };
 
 /**
  * How much a painted mask shows, 0 to 255 for each of `width` × `height` pixels; `toMask` takes pixels to mask px.

@@ -20,7 +20,8 @@ import {
 } from './pictured';
 import type { Problem } from './problem';
 import type { PicturedRecipe } from './recipe';
-import { checkStrokes, strokeArea } from './stroke';
+import { strokeArea } from '../geom/brush-stroke';
+import { checkStrokes } from './stroke';
 import { TEXTURE_SIDE, TEXTURES, type Texture } from './texture';
 
 /** Adds what is wrong with the steps of a pattern made from a picture, and with its size. */

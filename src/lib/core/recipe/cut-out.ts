@@ -36,6 +36,9 @@ export type CutOut = {
  */
 export type CutStroke = MaskStroke & { edges: boolean };
 
+/** What a picture was cut out of, how, and where its upper left corner lay in it, px. */
+export type CutFrom = { asset: string; width: number; height: number; by: CutOut; x: number; y: number };
+
 /** Ranges of the numbers of a cut-out. */
 export const CUT_LIMITS = {
   level: { least: 0, most: 255 },

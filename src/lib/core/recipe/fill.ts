@@ -1,4 +1,5 @@
 import {
+  applyVector,
   chain,
   decompose,
   multiply,
@@ -13,6 +14,7 @@ import type { BlendMode } from '../colour/blend';
 import type { PictureLook } from '../colour/look';
 import type { Tint } from '../colour/tint';
 import { roundTo, wrapDegrees } from '../num/tolerance';
+import type { CutFrom } from './cut-out';
 import type { Gradient } from './gradient';
 import type { Mask } from './mask';
 
@@ -57,7 +59,7 @@ export type GradientFill = LayerOfFill & { kind: 'gradient'; gradient: Gradient 
 
 /** A picture laid once; at scale 1 a pixel of it is one px of the page. */
 export type PictureFill = LayerOfFill &
-  FillPlace & { kind: 'picture'; asset: string; width: number; height: number };
+  FillPlace & { kind: 'picture'; asset: string; width: number; height: number; cut?: CutFrom };
 
 export type PatternFill = LayerOfFill &
   FillPlace & {
@@ -154,6 +156,19 @@ export function coveringPicture(
     scaleY: scale,
     anchor: offset,
   };
+}
+
+/** The fill with what was cut out of its picture, which stays where it lay. */
+export function withCut(
+  fill: PictureFill,
+  made: { asset: string; width: number; height: number },
+  cut: CutFrom,
+): PictureFill {
+  const by = applyVector(placeLinear(fill), {
+    x: cut.x - (fill.cut?.x ?? 0),
+    y: cut.y - (fill.cut?.y ?? 0),
+  });
+  return { ...fill, ...made, cut, anchor: tidyPoint({ x: fill.anchor.x + by.x, y: fill.anchor.y + by.y }) };
 }
 
 export const isPlaced = (fill: Fill): fill is PlacedFill =>

@@ -1,7 +1,7 @@
 import { about, chain, IDENTITY, rotation, scaling, translation, type Affine } from '../geom/affine';
 import { directionDegrees, type Point } from '../geom/point';
 import type { Gradient } from './gradient';
-import type { BrushStroke } from './stroke';
+import type { BrushStroke } from '../geom/brush-stroke';
 
 /**
  * A soft mask: how much of a shape or of one fill shows, from 0 to 1 at each place. `matrix` takes mask px to the

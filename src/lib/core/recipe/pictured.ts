@@ -7,7 +7,7 @@ import type { PlaneGroup } from '../lattice/groups';
 import type { Size } from '../lattice/size';
 import type { Corners } from '../geom/corners';
 import { add, type Point } from '../geom/point';
-import type { BrushStroke } from './stroke';
+import type { BrushStroke } from '../geom/brush-stroke';
 import { TEXTURE_SIDE, TEXTURES, textureAsset, type Texture } from './texture';
 
 /**

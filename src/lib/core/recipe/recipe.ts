@@ -5,7 +5,7 @@ import type { ShapeForm } from '../geom/shapes';
 import type { ColourSlot } from '../colour/slots';
 import { FRONT, type Front, type Gap, type Repeat, type Size } from '../lattice/repeat';
 import type { LengthUnit } from '../num/length';
-import type { CutOut } from './cut-out';
+import type { CutFrom } from './cut-out';
 import type { Measured } from './measured';
 import type { Pictured, PictureLay } from './pictured';
 
@@ -140,9 +140,6 @@ export type PicturePaint = {
   slots?: readonly string[];
   cut?: CutFrom;
 };
-
-/** What a picture was cut out of, how, and where its upper left corner lay there, px. */
-export type CutFrom = Size & { asset: string; by: CutOut; x: number; y: number };
 
 export type ElementSource =
   | { kind: 'form'; form: ShapeForm; x: number; y: number; width: number; height: number; rotation: number }

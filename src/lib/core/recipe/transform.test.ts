@@ -2,7 +2,18 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { filledShape } from '../../../../tests/support/scenes';
 import { about, apply, chain, determinant, invert, multiply, rotation, scaling, skewX } from '../geom/affine';
-import { freshPlace, placeLinear, placeOfLinear, type FillPlace, type PatternFill } from './fill';
+import { FRESH_CUT, type CutFrom } from './cut-out';
+import {
+  coveringPicture,
+  fillMatrix,
+  freshPlace,
+  placeLinear,
+  placeOfLinear,
+  withCut,
+  type FillPlace,
+  type PatternFill,
+  type PictureFill,
+} from './fill';
 import { frameCorners, freshShape, pagePatternMatrix, shapeCentre, type Shape } from './layout';
 import { placedPpi, sharpnessOf } from './sharpness';
 import {
@@ -110,6 +121,30 @@ describe('a map of the page', () => {
     }
     const sized = sizeTo(shape, 'both', { x: 40, y: 30, width: 400, height: 90 });
     expect(determinant(onPage(sized)) / determinant(onPage(shape))).toBeCloseTo(2, 9);
+  });
+});
+
+describe('a subject cut out of a picture', () => {
+  it('stays where it lay, turned, skewed and reflected, and again when it is cut anew', () => {
+    const picture = { asset: 'a'.repeat(64), width: 300, height: 200 };
+    const whole = {
+      ...coveringPicture('f', picture, { width: 90, height: 80 }),
+      ...{ rotation: 33, skew: 12, reflectY: true, scaleX: 0.4 },
+      offset: { x: 4, y: -7 },
+    };
+    const from = (x: number, y: number): CutFrom => ({ ...picture, by: FRESH_CUT, x, y });
+    const at = (fill: PictureFill, x: number, y: number) => apply(fillMatrix(fill), { x, y });
+    const near = ({ x, y }: { x: number; y: number }) => ({
+      x: expect.closeTo(x, 7),
+      y: expect.closeTo(y, 7),
+    });
+    const made = { asset: 'b'.repeat(64), width: 60, height: 50 };
+    const once = withCut(whole, made, from(120, 40));
+    expect(at(once, 0, 0)).toEqual(near(at(whole, 120, 40)));
+    expect(at(once, 60, 50)).toEqual(near(at(whole, 180, 90)));
+    const twice = withCut(once, { ...made, width: 80 }, from(100, 35));
+    expect(at(twice, 20, 5)).toEqual(near(at(whole, 120, 40)));
+    expect(twice.offset).toEqual(whole.offset);
   });
 });
 

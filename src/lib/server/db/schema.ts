@@ -409,6 +409,8 @@ export const fill = sqliteTable(
     asset: text('asset'),
     pictureWidth: integer('picture_width'),
     pictureHeight: integer('picture_height'),
+    /** What its picture was cut out of, and how, as JSON. */
+    cut: text('cut'),
     /** The plain colour of a colour fill. */
     colour: text('colour'),
     colourLink: text('colour_link'),

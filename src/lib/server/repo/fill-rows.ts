@@ -1,5 +1,6 @@
 import type { PictureLook } from '../../core/colour/look';
 import { tintOf } from '../../core/colour/tint';
+import type { CutFrom } from '../../core/recipe/cut-out';
 import type { Fill, FillGround, FillPlace, PlacedFill } from '../../core/recipe/fill';
 import type { Gradient } from '../../core/recipe/gradient';
 import type { Mask } from '../../core/recipe/mask';
@@ -45,6 +46,7 @@ export function fillValues(value: Fill, shapeId: string): Omit<FillValues, 'posi
         asset: value.asset,
         pictureWidth: value.width,
         pictureHeight: value.height,
+        cut: json(value.cut),
       };
     case 'pattern':
       return {
@@ -93,7 +95,9 @@ export function fillOf(row: FillRow): Fill {
       return migrateFill({ kind: 'gradient', ...layer, gradient: parsed<Gradient>(row.gradient) });
     case 'picture': {
       const [width, height] = [row.pictureWidth, row.pictureHeight];
-      return migrateFill({ kind: 'picture', ...layer, ...placeOf(row), asset: row.asset, width, height });
+      const cut = parsed<CutFrom>(row.cut);
+      const picture = { asset: row.asset, width, height, ...(cut && { cut }) };
+      return migrateFill({ kind: 'picture', ...layer, ...placeOf(row), ...picture });
     }
     case 'pattern':
       return migrateFill({

@@ -299,7 +299,9 @@ function missingPicture(tx: Db, changes: readonly LayoutChange[]): ReturnType<ty
     if (change.do !== 'put-shape') continue;
     const fills = allFills(change.shape);
     const shown = [...fills, change.shape.mask, ...fills.map((value) => value.mask)];
-    if (shown.some((one) => one?.kind === 'picture' && !isHere(one.asset)))
+    const cuts = fills.flatMap((value) => (value.kind === 'picture' && value.cut ? [value.cut.asset] : []));
+    const gone = cuts.some((asset) => !isHere(asset));
+    if (gone || shown.some((one) => one?.kind === 'picture' && !isHere(one.asset)))
       return fail(
         'not_found',
         'A picture of this shape is not in Isle; bring its file in again.',

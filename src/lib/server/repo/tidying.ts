@@ -36,6 +36,7 @@ const REFERRING = [
   'SELECT draft FROM pattern WHERE draft IS NOT NULL',
   'SELECT mask FROM fill WHERE mask IS NOT NULL',
   'SELECT asset FROM fill WHERE asset IS NOT NULL',
+  'SELECT cut FROM fill WHERE cut IS NOT NULL',
   'SELECT mask FROM shape WHERE mask IS NOT NULL',
   'SELECT sheet FROM strike_off',
   'SELECT fills FROM bulk_change',

@@ -1,10 +1,17 @@
 <script lang="ts">
-  import { scaling } from '$lib/core/geom/affine';
+  import { multiply, scaling, translation } from '$lib/core/geom/affine';
+  import type { CutFrom } from '$lib/core/recipe/cut-out';
   import { renameElement, slotsOf } from '$lib/core/recipe/edit';
   import { LIMITS } from '$lib/core/recipe/limits';
   import type { Motif } from '$lib/core/recipe/recipe';
   import { CSS_PPI } from '$lib/core/num/length';
-  import { drawingOf, lonePicture, transformElement, type DrawingContent } from '$lib/core/scene/drawing';
+  import {
+    drawingOf,
+    lonePicture,
+    pictureElement,
+    transformElement,
+    type DrawingContent,
+  } from '$lib/core/scene/drawing';
   import { meanScale } from '$lib/core/scene/layout';
   import Button from '../components/Button.svelte';
   import Choice from '../components/Choice.svelte';
@@ -12,7 +19,7 @@
   import Panel from '../components/Panel.svelte';
   import Rows from '../components/Rows.svelte';
   import type { BenchEditor } from './editor.svelte';
-  import CutOutDialog from './CutOutDialog.svelte';
+  import CutOutDialog from '../picture/CutOutDialog.svelte';
   import TraceDialog from './TraceDialog.svelte';
 
   /** Size and colours of a drawn motif; all its placings follow. */
@@ -33,6 +40,18 @@
       ? Math.max(...[editor.single.scaleX, editor.single.scaleY].map(Math.abs))
       : 1,
   );
+
+  /** Puts what was cut out where it lay in the picture that it was cut out of. */
+  function takeCut(made: { asset: string; width: number; height: number }, from: CutFrom): void {
+    if (!picture) return;
+    const { cut, matrix } = picture;
+    const whole = cut ? multiply(matrix, translation(-cut.x, -cut.y)) : matrix;
+    const element = pictureElement({
+      ...{ ...made, clear: true, cut: from },
+      matrix: multiply(whole, translation(from.x, from.y)),
+    });
+    editor.replaceContent(motif.id, drawingOf([element], content.asset), []);
+  }
 
   /** The drawing as it was before the gesture, scaled by what is found for it; both sides keep their ratio. */
   function sized(factorOf: (before: DrawingContent) => number, live: boolean): void {
@@ -129,5 +148,7 @@
     {/if}
   {/if}
 </Panel>
-{#if cutting && picture}<CutOutDialog {editor} {motif} {picture} onclose={() => (cutting = false)} />{/if}
+{#if cutting && picture}
+  <CutOutDialog name={motif.name} {picture} ontake={takeCut} onclose={() => (cutting = false)} />
+{/if}
 {#if tracing && picture}<TraceDialog {editor} {motif} {picture} onclose={() => (tracing = false)} />{/if}

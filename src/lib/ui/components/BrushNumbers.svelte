@@ -1,5 +1,6 @@
 <script lang="ts">
-  import { STROKE_LIMITS, type BrushStroke } from '$lib/core/recipe/stroke';
+  import type { BrushStroke } from '$lib/core/geom/brush-stroke';
+  import { STROKE_LIMITS } from '$lib/core/recipe/stroke';
   import NumberField from './NumberField.svelte';
   import Rows from './Rows.svelte';
 

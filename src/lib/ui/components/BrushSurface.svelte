@@ -1,7 +1,8 @@
 <script lang="ts">
   import type { Point } from '$lib/core/geom/point';
   import { roundTo } from '$lib/core/num/tolerance';
-  import type { BrushStroke } from '$lib/core/recipe/stroke';
+  import type { BrushStroke } from '$lib/core/geom/brush-stroke';
+  import BrushCursor from './BrushCursor.svelte';
   import { STROKE_LIMITS } from '$lib/core/recipe/stroke';
 
   /**
@@ -116,9 +117,7 @@
         <path class="halo" d="M{pointer.x - 9} {pointer.y}h18m-9-9v18" />
         <path class="rim" d="M{pointer.x - 9} {pointer.y}h18m-9-9v18" />
       {:else}
-        <circle class="halo" cx={pointer.x} cy={pointer.y} r={radius} />
-        <circle class="rim" cx={pointer.x} cy={pointer.y} r={radius} />
-        <circle class="core" cx={pointer.x} cy={pointer.y} r={radius * (1 - brush.softness)} />
+        <BrushCursor at={pointer} {radius} softness={brush.softness} />
         {#if from}
           {@const cross = `M${pointer.x + from.x * scale - 7} ${pointer.y + from.y * scale}h14m-7-7v14`}
           <path class="halo" d={cross} />
@@ -142,7 +141,6 @@
     overflow: hidden;
     pointer-events: none;
   }
-  circle,
   path {
     fill: none;
   }
@@ -150,12 +148,8 @@
     stroke: rgb(255 255 255 / 85%);
     stroke-width: 3px;
   }
-  .rim,
-  .core {
+  .rim {
     stroke: var(--kelp);
     stroke-width: 1.25px;
-  }
-  .core {
-    stroke-dasharray: 3 3;
   }
 </style>

@@ -1,9 +1,10 @@
 <script lang="ts">
   import ChevronDown from '@lucide/svelte/icons/chevron-down';
+  import Scissors from '@lucide/svelte/icons/scissors';
   import LayoutGrid from '@lucide/svelte/icons/layout-grid';
   import Pencil from '@lucide/svelte/icons/pencil';
   import type { PaletteData, PatternSummary } from '$lib/contract/data';
-  import { isPlaced } from '$lib/core/recipe/fill';
+  import { isPlaced, withCut } from '$lib/core/recipe/fill';
   import Button from '../components/Button.svelte';
   import ColourWell from '../components/ColourWell.svelte';
   import NumberField from '../components/NumberField.svelte';
@@ -22,6 +23,7 @@
   import { FRESH_COLOUR } from './fresh-fills';
   import { sayFill } from './fills';
   import { gestureOf } from './numbers';
+  import CutOutDialog from '../picture/CutOutDialog.svelte';
   import { repeatAddress } from '../picture/address';
   import { putGradient } from './steer';
   import { takePicture } from './pictures';
@@ -36,6 +38,7 @@
   };
   let { editor, patterns, palettes, narrow }: Props = $props();
 
+  let cutting = $state(false);
   const chosen = $derived(editor.chosen);
   /** The shape whose fill is shown: the first that has one like it. */
   const holder = $derived(chosen.find((shape) => editor.activeOf(shape)) ?? chosen[0] ?? null);
@@ -124,6 +127,13 @@
             title="Make a repeat of this picture; after publishing you are back here"
             ><LayoutGrid size={14} /></a
           >
+          <button
+            type="button"
+            class="edit"
+            aria-label="Cut a subject out of this picture"
+            title="Cut a subject out of this picture"
+            onclick={() => (cutting = true)}><Scissors size={14} /></button
+          >
         {/if}
       </span>
     </div>
@@ -200,6 +210,16 @@
   {/if}
 </div>
 
+{#if cutting && fill?.kind === 'picture'}
+  <CutOutDialog
+    name={subject}
+    picture={fill}
+    ontake={(made, from) =>
+      editor.changeActive((one) => (one.kind === 'picture' ? withCut(one, made, from) : one))}
+    onclose={() => (cutting = false)}
+  />
+{/if}
+
 <style>
   .bar {
     display: flex;
@@ -262,8 +282,12 @@
     place-items: center;
     width: 24px;
     height: 24px;
+    padding: 0;
+    border: 0;
     border-radius: 4px;
+    background: none;
     color: var(--kelp);
+    cursor: pointer;
   }
   .edit:hover {
     background: var(--kelp-tint);

@@ -5,6 +5,7 @@
   import type { Shape } from '$lib/core/recipe/layout';
   import type { MaskStroke } from '$lib/core/recipe/mask';
   import { meanScale } from '$lib/core/scene/layout';
+  import BrushCursor from '../components/BrushCursor.svelte';
   import { toasts } from '../state/toasts.svelte';
   import { dragging } from './dragging';
   import type { LayoutEditor } from './editor.svelte';
@@ -100,14 +101,7 @@
   />
 {/if}
 {#if pointer}
-  <circle class="halo" cx={pointer.x} cy={pointer.y} r={(brush.size * view.zoom) / 2} />
-  <circle class="rim" cx={pointer.x} cy={pointer.y} r={(brush.size * view.zoom) / 2} />
-  <circle
-    class="core"
-    cx={pointer.x}
-    cy={pointer.y}
-    r={((brush.size * view.zoom) / 2) * (1 - brush.softness)}
-  />
+  <BrushCursor at={pointer} radius={(brush.size * view.zoom) / 2} softness={brush.softness} />
 {/if}
 
 <style>
@@ -115,8 +109,7 @@
     fill: transparent;
     cursor: none;
   }
-  .stroke,
-  circle {
+  .stroke {
     fill: none;
     pointer-events: none;
     stroke-linecap: round;
@@ -127,17 +120,5 @@
   }
   .restore {
     stroke: var(--kelp);
-  }
-  .halo {
-    stroke: rgb(255 255 255 / 85%);
-    stroke-width: 3px;
-  }
-  .rim,
-  .core {
-    stroke: var(--kelp);
-    stroke-width: 1.25px;
-  }
-  .core {
-    stroke-dasharray: 3 3;
   }
 </style>

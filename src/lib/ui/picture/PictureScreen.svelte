@@ -3,6 +3,7 @@
   import type { PaletteData, PatternDetail } from '$lib/contract/data';
   import type { PicturedRecipe } from '$lib/core/recipe/recipe';
   import PatternFrame from '../bench/PatternFrame.svelte';
+  import Button from '../components/Button.svelte';
   import Switch from '../components/Switch.svelte';
   import ViewTools from '../components/ViewTools.svelte';
   import KeysDialog from '../layout/KeysDialog.svelte';
@@ -85,6 +86,10 @@
     if (retoucher.does) untrack(() => (half = true));
   });
   onMount(() => () => maker.stop());
+  function giveUp(): void {
+    editor.history.undo();
+    maker.restart(editor.pictured.pictured.source);
+  }
   function onkey(event: KeyboardEvent): void {
     if (keyIsTaken(event) || document.querySelector('dialog[open]')) return;
     const done = pictureKey(event, editor, {
@@ -98,6 +103,15 @@
 
 <svelte:window onkeydown={onkey} />
 
+{#snippet making(what: string)}
+  <p class="making" role="status">
+    Making the {what} …
+    {#if editor.history.canUndo}
+      <Button kind="quiet" onclick={giveUp}>Stop, and take the change back</Button>
+    {/if}
+  </p>
+{/snippet}
+
 <PatternFrame {editor} here="From a picture" skip={{ label: 'To the region', to: '.photo' }}>
   <div class="columns">
     <main>
@@ -106,12 +120,13 @@
         <div class="stage">
           <PhotoStage {editor} texture={maker.texture} />
           {#if recipe.pictured.source.texture && maker.held !== asset && !maker.fault}
-            <p class="making" role="status">Making the texture …</p>
+            {@render making('texture')}
           {/if}
           <ViewTools history={editor.history} onkeys={() => (showKeys = true)} />
           {#if maker.fault}<p class="fault" role="alert">{maker.fault}</p>{/if}
         </div>
         <div class="stage">
+          {#if maker.making}{@render making('repeat')}{/if}
           <RepeatStage
             {editor}
             {maker}
@@ -151,7 +166,7 @@
           </div>
           <SeamCard
             {maker}
-            measuring={ready && maker.judgedOf !== judgedSteps}
+            measuring={editor.problems.length === 0 && maker.judgedOf !== judgedSteps}
             small={retoucher.does !== null}
             bind:from
           />
@@ -225,8 +240,12 @@
   }
   .making {
     position: absolute;
-    top: 12px;
+    z-index: 1;
+    bottom: 12px;
     left: 12px;
+    display: flex;
+    align-items: center;
+    gap: 8px;
     padding: 6px 10px;
     border-radius: 8px;
     background: var(--card);

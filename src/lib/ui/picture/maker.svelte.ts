@@ -3,7 +3,7 @@ import type { Hex } from '$lib/core/colour/parse';
 import { madeSize, type Few, type MadeBy, type SourcePicture } from '$lib/core/recipe/pictured';
 import type { Size } from '$lib/core/lattice/size';
 import type { Point } from '$lib/core/geom/point';
-import type { BrushStroke } from '$lib/core/recipe/stroke';
+import type { BrushStroke } from '$lib/core/geom/brush-stroke';
 import { toPx } from '$lib/core/num/length';
 import type { Histograms, Judged, Pixels, PictureWork, Shown } from '$lib/contract/picture-work';
 import { PictureWorker, Stopped } from '$lib/workers/client';
@@ -19,6 +19,9 @@ const JUDGED_SIDE = 480;
 const HEALED_SIDE = 1200;
 /** From where a repeat is looked at: in reach, across a room, across a street. */
 export const DISTANCES = [0.5, 2, 5].map((metres) => ({ metres, px: toPx(metres * 1000, 'mm') }));
+
+/** Work that takes longer than this, ms, is said. */
+const SAID_AFTER = 300;
 
 /** The shorter side of a repeat in the tray, px. */
 const TRAY_SIDE = 46;
@@ -39,6 +42,8 @@ export class Maker {
   held: string | null = $state(null);
   /** What `judged` was measured of. */
   judgedOf: string = $state('');
+  /** Whether the unit takes so long that one sees it being made. */
+  making = $state(false);
   private readonly busy = new Set<keyof PictureWork>();
   private readonly next = new Map<keyof PictureWork, () => void>();
 
@@ -68,7 +73,13 @@ export class Maker {
   /** Makes the unit at `scale` px to one of the region's. */
   draw(steps: Shown, scale: number): void {
     this.run('unit', async () => {
-      this.unit = await this.worker.ask('unit', { ...steps, scale });
+      const said = setTimeout(() => (this.making = true), SAID_AFTER);
+      try {
+        this.unit = await this.worker.ask('unit', { ...steps, scale });
+      } finally {
+        clearTimeout(said);
+        this.making = false;
+      }
     });
   }
 
@@ -110,6 +121,14 @@ export class Maker {
       if (error instanceof Stopped) return null;
       throw error;
     }
+  }
+
+  /** Gives up what is being made, and has the picture brought again to threads that are free. */
+  restart(source: Pick<SourcePicture, 'asset' | 'texture'>): void {
+    this.stop();
+    this.held = null;
+    // What was given up says so first, and lets its kind go.
+    setTimeout(() => this.open(source));
   }
 
   stop(): void {

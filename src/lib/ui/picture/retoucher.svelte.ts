@@ -8,7 +8,8 @@ import {
   type RetouchKind,
   type RetouchStroke,
 } from '$lib/core/recipe/pictured';
-import { partsOfStroke, STROKE_LIMITS, strokeArea, type BrushStroke } from '$lib/core/recipe/stroke';
+import { partsOfStroke, strokeArea, type BrushStroke } from '$lib/core/geom/brush-stroke';
+import { STROKE_LIMITS } from '$lib/core/recipe/stroke';
 import { toasts } from '../state/toasts.svelte';
 import type { PictureEditor } from './editor.svelte';
 import type { Maker } from './maker.svelte';

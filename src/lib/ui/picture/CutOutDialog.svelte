@@ -2,33 +2,42 @@
   import { onMount } from 'svelte';
   import type { CutPicture } from '$lib/contract/data';
   import type { Pixels, SeenChannel } from '$lib/contract/picture-work';
-  import { multiply, translation } from '$lib/core/geom/affine';
+  import { bestOf } from '$lib/core/picture/matte';
   import type { Piece } from '$lib/core/picture/matte-edges';
-  import { FRESH_CUT, type CutChannel, type CutOut, type CutStroke } from '$lib/core/recipe/cut-out';
-  import type { Motif, PicturePaint } from '$lib/core/recipe/recipe';
-  import { drawingOf, pictureElement } from '$lib/core/scene/drawing';
+  import {
+    FRESH_CUT,
+    type CutChannel,
+    type CutFrom,
+    type CutOut,
+    type CutStroke,
+  } from '$lib/core/recipe/cut-out';
   import { PictureWorker, Stopped } from '$lib/workers/client';
   import Button from '../components/Button.svelte';
   import Dialog from '../components/Dialog.svelte';
   import DrawnPixels from '../components/DrawnPixels.svelte';
   import Switch from '../components/Switch.svelte';
-  import { readPixels } from '../picture/read-pixels';
+  import { readPixels } from './read-pixels';
   import { call } from '../state/api';
   import CutNumbers from './CutNumbers.svelte';
   import CutView from './CutView.svelte';
-  import type { BenchEditor } from './editor.svelte';
 
   /** Cuts a subject out of a picture: by the channel that parts it best, its matte seen while it is set. */
-  type Props = { editor: BenchEditor; motif: Motif; picture: PicturePaint; onclose: () => void };
-  let { editor, motif, picture, onclose }: Props = $props();
+  type Held = { asset: string; width: number; height: number };
+  type Props = {
+    /** What the picture is called. */
+    name: string;
+    picture: Held & { cut?: CutFrom };
+    /** Told what is left of the picture, and what it was cut out of. */
+    ontake: (made: Held, from: CutFrom) => void;
+    onclose: () => void;
+  };
+  let { name, picture, ontake, onclose }: Props = $props();
 
-  /** The picture that is cut, and where it lies: one that was cut out before is cut anew from what it came from. */
+  /** The picture that is cut: one that was cut out before is cut anew from what it came from. */
   // svelte-ignore state_referenced_locally
   const { cut } = picture;
   // svelte-ignore state_referenced_locally
   const source = cut ?? picture;
-  // svelte-ignore state_referenced_locally
-  const matrix = cut ? multiply(picture.matrix, translation(-cut.x, -cut.y)) : picture.matrix;
 
   const LABELS: Record<CutChannel, string> = {
     red: 'Red',
@@ -51,9 +60,7 @@
   let live: CutStroke | null = $state.raw(null);
   let problem: string | null = $state(null);
   let busy = $state(false);
-  const best = $derived(
-    channels.reduce<SeenChannel | null>((most, one) => (most && most.share >= one.share ? most : one), null),
-  );
+  const best = $derived(channels.length > 0 ? bestOf(channels) : null);
 
   onMount(() => {
     void open();
@@ -113,18 +120,13 @@
     busy = false;
     if (!made.ok) return void (problem = made.failure.message);
     const { asset, x, y, width, height } = made.value;
-    const from = { asset: source.asset, width: source.width, height: source.height, by: wanted, x, y };
-    const element = pictureElement({
-      ...{ asset, width, height, clear: true, cut: from },
-      matrix: multiply(matrix, translation(x, y)),
-    });
-    const own = motif.content.kind === 'drawing' ? motif.content.asset : null;
-    editor.replaceContent(motif.id, drawingOf([element], own), []);
+    const { asset: of, width: wide, height: high } = source;
+    ontake({ asset, width, height }, { asset: of, width: wide, height: high, by: wanted, x, y });
     onclose();
   }
 </script>
 
-<Dialog title="Cut {motif.name} out" width={760} {onclose}>
+<Dialog title="Cut {name} out" width={760} {onclose}>
   <div class="columns">
     <CutView
       {source}

@@ -1,0 +1,1 @@
+ALTER TABLE `fill` ADD `cut` text;
