@@ -47,18 +47,22 @@ export type PictureWork = {
   healFrom: { ask: MadeBy & { stroke: BrushStroke; most: number }; reply: Point };
   /** The largest pieces of what a cut-out leaves, before any are chosen: px of the picture. */
   pieces: { ask: CutOut; reply: Piece[] };
-  /** The joins before and after, and what each way to join would come to. */
+  /** The joins before and after; `most` px a side are measured. */
   judge: { ask: Shown & { most: number; size: Size; distances: readonly number[] }; reply: Judged };
+  /** What each way to join would come to. */
+  ways: { ask: Shown & { most: number }; reply: Ways };
 };
 
 /** A channel as a picture in greys, and how well it parts subject and background, 0 to 1. */
 export type SeenChannel = Omit<Parting, 'threshold'> & { channel: CutChannel; picture: Pixels };
 
-/** Figures of the joins of a repeat: without a join, as it is now, and with each way to join (`null` where none is). */
+/** The figure of the joins by each way to join. */
+export type Ways = Record<JoinKind, number>;
+
+/** Figures of the joins of a repeat: without a join, and as it is now. */
 export type Judged = {
   before: Seams;
   now: Seams;
-  ways: Record<JoinKind, number> | null;
   /** The share of pixels that no join touches, 0 to 1. */
   untouched: number;
   /** How strongly the unit is found from each distance, nearest first. */

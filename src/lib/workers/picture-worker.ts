@@ -1,22 +1,18 @@
-import type { Histograms, Judged, PictureWork, Shown } from '../contract/picture-work';
+import type { Histograms, PictureWork, Shown } from '../contract/picture-work';
 import { regionFor } from '../core/lattice/fold';
 import { findColours, numbered } from '../core/picture/few';
-import { joinedUnit, joins, makeUnit, paintUnit, type AtHand } from '../core/picture/make';
+import { joinedUnit, makeUnit, paintUnit, type AtHand } from '../core/picture/make';
 import { ownPeriod } from '../core/picture/period';
 import { makeTexture } from '../core/picture/texture/make';
 import { healFrom } from '../core/picture/retouch';
-import { repeatFigure } from '../core/picture/repeat';
-import { seamsOf, type Seams } from '../core/picture/seam';
 import type { Hex } from '../core/colour/parse';
 import {
   fewOf,
   freshTextured,
-  JOIN_KINDS,
   madeSize,
   slotsOfTexture,
   strokesOf,
   type Few,
-  type JoinKind,
   type MadeBy,
   type PictureLay,
 } from '../core/recipe/pictured';
@@ -26,6 +22,7 @@ import type { Raster } from '../core/raster/composite';
 import { colourNumbered } from '../core/raster/numbered';
 import { resample } from '../core/raster/resample';
 import { channelsSeen, cutSeen, piecesSeen } from './picture-cut';
+import { judgeSeen, waysSeen } from './picture-judge';
 import { pixelsOf } from './pixels';
 
 /** The work of the picture view, off the page's thread: the same code that makes the picture at full size. */
@@ -133,39 +130,8 @@ const WORK: Workers = {
   },
   cut: (ask) => cutSeen(here(), ask),
   pieces: (by) => piecesSeen(here(), by),
-  judge({ most, size, distances, ...steps }): Judged {
-    const { pictured, lay, colours } = steps;
-    const { join } = pictured;
-    // Ways to join are told apart by what they do alone.
-    const unpainted = { ...pictured, retouch: { on: false, strokes: [] } };
-    const bare = { ...unpainted, join: { ...join, on: false } };
-    const plain = madeSize(bare);
-    const scale = Math.min(1, most / Math.max(plain.width, plain.height));
-    const before = seamsOf(seen({ pictured: bare, lay, colours }, scale), lay);
-    const way = (how: JoinKind): { unit: Raster; seams: Seams } => {
-      const straight = how === 'grown' ? ({ kind: 'straight' } as const) : lay;
-      const joined = { ...unpainted, join: { ...join, on: true, how } };
-      const unit = seen({ pictured: joined, lay: straight, colours }, scale);
-      return { unit, seams: seamsOf(unit, straight, how === 'grown' ? 0 : join.band * scale) };
-    };
-    const each = pictured.symmetry.on ? null : new Map(JOIN_KINDS.map((how) => [how, way(how)] as const));
-    const joined = joins(pictured) ? each?.get(join.how) : undefined;
-    const painted = strokesOf(pictured).length > 0;
-    const unit = (painted ? undefined : joined?.unit) ?? seen(steps, scale);
-    const inner = (plain.width - join.band) * (plain.height - join.band);
-    return {
-      before,
-      now: painted ? seamsOf(unit, lay, joined ? join.band * scale : 0) : (joined?.seams ?? before),
-      ways:
-        each &&
-        (Object.fromEntries([...each].map(([how, { seams }]) => [how, seams.figure])) as Record<
-          JoinKind,
-          number
-        >),
-      untouched: !joined ? 1 : join.how === 'grown' ? 0 : Math.max(0, inner / (plain.width * plain.height)),
-      repeat: distances.map((distance) => repeatFigure(unit, size, distance)),
-    };
-  },
+  judge: (ask) => judgeSeen(seen, ask),
+  ways: (ask) => waysSeen(seen, ask),
 };
 
 /** How many pixels have each of 64 brightnesses (Rec. 709 luma of the encoded channels), and values of each channel. */

@@ -39,7 +39,7 @@
   {:else if join.on}
     <div class="ways" role="radiogroup" aria-label="How the edges are made to meet">
       {#each Object.entries(JOINS) as [how, label] (how)}
-        {@const figure = maker.judged?.ways?.[how as JoinKind]}
+        {@const figure = maker.ways?.[how as JoinKind]}
         <button
           type="button"
           role="radio"
@@ -50,7 +50,7 @@
           <span>{label}</span>
           <span
             class="mono"
-            class:best={figure !== undefined && figure === Math.min(...Object.values(maker.judged!.ways!))}
+            class:best={figure !== undefined && figure === Math.min(...Object.values(maker.ways!))}
             >{figure === undefined ? '…' : figure.toFixed(2)}</span
           >
         </button>

@@ -78,7 +78,10 @@
     if (!ready || editor.history.inGesture) return;
     const { pictured, lay, unit } = editor.pictured;
     const { slotColours: colours } = editor;
-    const wait = setTimeout(() => maker.judge({ pictured, lay, colours }, unit, of), 250);
+    const wait = setTimeout(() => {
+      maker.judge({ pictured, lay, colours }, unit, of);
+      maker.compare({ pictured, lay, colours });
+    }, 250);
     return () => clearTimeout(wait);
   });
   // Where one paints, the joins lie in the middle.

@@ -5,7 +5,7 @@ import type { Size } from '$lib/core/lattice/size';
 import type { Point } from '$lib/core/geom/point';
 import type { BrushStroke } from '$lib/core/geom/brush-stroke';
 import { toPx } from '$lib/core/num/length';
-import type { Histograms, Judged, Pixels, PictureWork, Shown } from '$lib/contract/picture-work';
+import type { Histograms, Judged, Pixels, PictureWork, Shown, Ways } from '$lib/contract/picture-work';
 import { PictureWorker, Stopped } from '$lib/workers/client';
 import { readPixels } from './read-pixels';
 
@@ -31,9 +31,12 @@ export class Maker {
   private readonly worker = new PictureWorker();
   /** What takes longer has a thread of its own, so that the hand never waits for it. */
   private readonly slow = new PictureWorker();
+  /** What only compares waits for nothing, and nothing waits for it. */
+  private readonly compared = new PictureWorker();
   unit: (Pixels & { histograms: Histograms }) | null = $state.raw(null);
   tray: ReadonlyMap<PlaneGroup, Pixels> = $state.raw(new Map());
   judged: Judged | null = $state.raw(null);
+  ways: Ways | null = $state.raw(null);
   /** How far apart the picture repeats by itself, once that was looked for. */
   period: PictureWork['period']['reply'] | null = $state.raw(null);
   /** Why the picture cannot be shown. */
@@ -56,6 +59,7 @@ export class Maker {
       if (texture) {
         const made = await this.slow.ask('texture', { texture, most: TEXTURE_SIDE });
         await this.worker.ask('take', { ...made, data: made.data.slice() });
+        await this.compared.ask('take', { ...made, data: made.data.slice() });
         this.texture = made;
       } else {
         const read = await readPixels(asset, MOST_SIDE).catch(() => null);
@@ -63,6 +67,7 @@ export class Maker {
           return void (this.fault =
             'The picture of this pattern cannot be read any more; bring it in again.');
         await this.slow.ask('take', read);
+        await this.compared.ask('take', read);
         await this.worker.ask('take', read, [read.data.buffer]);
       }
       this.held = asset;
@@ -103,6 +108,14 @@ export class Maker {
     });
   }
 
+  /** What each way to join would come to; a symmetry has none. */
+  compare(steps: Shown): void {
+    if (steps.pictured.symmetry.on) return void (this.ways = null);
+    this.run('ways', async () => {
+      this.ways = await this.compared.ask('ways', { ...steps, most: JUDGED_SIDE });
+    });
+  }
+
   /** The colours that tell the unit best; `null` where others are looked for meanwhile. */
   async findColours(steps: MadeBy, how: Few['how'], count: number): Promise<Hex[] | null> {
     try {
@@ -135,6 +148,7 @@ export class Maker {
     this.next.clear();
     this.worker.stop();
     this.slow.stop();
+    this.compared.stop();
   }
 
   private run(kind: keyof PictureWork, work: () => Promise<void>): void {
