@@ -1,9 +1,14 @@
+import { execFileSync } from 'node:child_process';
 import type { Page } from 'puppeteer-core';
-import type { ComposedRecipe } from '../../src/lib/core/recipe/recipe';
+import sharp from 'sharp';
+import { scaling } from '../../src/lib/core/geom/affine';
+import { seededRandom } from '../../src/lib/core/num/random';
+import type { ComposedRecipe, Motif } from '../../src/lib/core/recipe/recipe';
+import { drawingOf, pictureElement } from '../../src/lib/core/scene/drawing';
 import { widestGap } from '../../src/lib/core/scene/gap';
 import { scatter, type ScatterPlan } from '../../src/lib/core/scene/scatter';
 import { compileUnit } from '../../src/lib/core/scene/unit';
-import { dot, drawing, recipe } from '../../tests/support/recipes';
+import { dot, drawing, place, recipe } from '../../tests/support/recipes';
 import { median, middle, print, sized } from './measure';
 import { FRAME, caller, onPage } from './page';
 
@@ -70,6 +75,89 @@ export async function benchBench(): Promise<void> {
       },
     ]);
   });
+  await benchCutOuts();
+}
+
+/** Cut-out photographs of 2000 px on a unit of 12 in at 300 ppi: how large the page becomes, and how its frames go. */
+async function benchCutOuts(): Promise<void> {
+  const COUNT = sized(40, 3);
+  const SIDE = sized(2000, 300);
+  const UNIT = 900;
+  await onPage(async (page, address) => {
+    const call = caller(address);
+    const motifs: Motif[] = [];
+    for (let index = 0; index < COUNT; index += 1) {
+      const file = await cutOutPng(SIDE, index);
+      const answer = await fetch(`${address}/api/v1/motifs/pictures`, {
+        method: 'POST',
+        headers: { 'content-type': 'image/png', 'x-file-name': `cut-out-${index}.png` },
+        body: new Uint8Array(file),
+      });
+      const { asset } = (await answer.json()) as { asset: string };
+      const matrix = scaling((UNIT / 3600) * (2000 / SIDE) * 0.5);
+      const picture = { asset, width: SIDE, height: SIDE, clear: true, matrix };
+      motifs.push({
+        id: `m${index}`,
+        name: `Cut-out ${index}`,
+        content: drawingOf([pictureElement(picture)], null),
+      });
+    }
+    const placings = motifs.map(({ id }, index) =>
+      place(id, ((index * 0.381966) % 1) * UNIT, ((index + 0.5) / COUNT) * UNIT, {
+        id: `p${index}`,
+        rotation: (index * 31) % 360,
+      }),
+    );
+    const pattern = await call<{ id: string }>('POST', '/patterns', {
+      name: 'Cut-outs',
+      recipe: recipe({ unit: { width: UNIT, height: UNIT }, motifs, placings }),
+    });
+    await page.goto(`${address}/library/${pattern.id}/bench`, { waitUntil: 'networkidle2' });
+    await page.waitForSelector('.unit-view svg[role=img]');
+    await new Promise((resolve) => setTimeout(resolve, 3000));
+    const [first] = placings;
+    if (!first) return;
+    await dragFrames(page, first, 10);
+    const ms = middle(await dragFrames(page, first, FRAMES));
+    const megabytes = pageMegabytes(page);
+    print(`The bench, dragging one of ${COUNT} cut-out photographs of ${SIDE} px`, [
+      { what: 'median frame', ms, ratio: ms / FRAME, reference: 'of a 60 Hz frame (goal ≤ 1)' },
+    ]);
+    console.log(`  the largest process of the browser holds ${megabytes} MB (goal ≤ 1500)`);
+  });
+}
+
+/** A star of grain on nothing. */
+async function cutOutPng(side: number, seed: number): Promise<Buffer> {
+  const random = seededRandom(seed + 1);
+  const data = Buffer.alloc(side * side * 4);
+  for (let y = 0; y < side; y += 1)
+    for (let x = 0; x < side; x += 1) {
+      const [dx, dy] = [x - side / 2, y - side / 2];
+      const edge = side * (0.34 + 0.12 * Math.cos((5 + (seed % 4)) * Math.atan2(dy, dx)));
+      const grain = random() * 60;
+      const at = (y * side + x) * 4;
+      data[at] = 120 + grain + seed;
+      data[at + 1] = 180 - grain;
+      data[at + 2] = (seed * 37) % 200;
+      data[at + 3] = Math.max(0, Math.min(255, (edge - Math.hypot(dx, dy)) * 60));
+    }
+  return sharp(data, { raw: { width: side, height: side, channels: 4 } })
+    .png({ compressionLevel: 3 })
+    .toBuffer();
+}
+
+/** Resident memory of the largest process that the page's browser has, MB. */
+function pageMegabytes(page: Page): number {
+  const own = page.browser().process()?.pid ?? 0;
+  const rows = execFileSync('ps', ['-eo', 'pid=,ppid=,rss='], { encoding: 'utf8' })
+    .trim()
+    .split('\n')
+    .map((row) => row.trim().split(/\s+/).map(Number) as [number, number, number]);
+  const family = new Set([own]);
+  for (let turn = 0; turn < 4; turn += 1)
+    for (const [pid, parent] of rows) if (family.has(parent)) family.add(pid);
+  return Math.round(Math.max(0, ...rows.filter(([pid]) => family.has(pid)).map(([, , rss]) => rss)) / 1024);
 }
 
 /** Drags a piece in a circle about its place, one step a frame, and answers how long each frame took. */

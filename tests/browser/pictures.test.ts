@@ -32,6 +32,66 @@ beforeAll(async () => {
 });
 afterAll(() => session.close());
 
+describe('a large picture', () => {
+  it('is sent smaller where it is asked for so, and never larger than it is', async () => {
+    const { asset } = await pictureAsset(600, 300, (x, y) => [x / 3, y / 2, 90, x < 300 ? 255 : 0]);
+    const sized = async (query: string): Promise<{ width: number; height: number; alpha: boolean }> => {
+      const answer = await fetch(at(`/api/v1/motifs/${asset}${query}`));
+      expect([answer.status, answer.headers.get('content-type')]).toEqual([200, 'image/png']);
+      expect(answer.headers.get('cache-control')).toContain('immutable');
+      const { width, height, hasAlpha } = await sharp(Buffer.from(await answer.arrayBuffer())).metadata();
+      return { width, height, alpha: hasAlpha };
+    };
+    expect(await sized('')).toEqual({ width: 600, height: 300, alpha: true });
+    expect(await sized('?side=256')).toEqual({ width: 256, height: 128, alpha: true });
+    expect(await sized('?side=1024')).toEqual({ width: 600, height: 300, alpha: true });
+    for (const query of ['?side=300', '?side=999999', '?side=256&look=h40'])
+      expect((await fetch(at(`/api/v1/motifs/${asset}${query}`))).status).toBe(400);
+  });
+
+  it('comes to the bench as large as it is seen there, and larger when one comes nearer', async () => {
+    const { page } = session;
+    const picture = await pictureAsset(2000, 1600, (x, y) => [x / 8, y / 7, 90, 255]);
+    const motif: Motif = {
+      id: 'large',
+      name: 'Large',
+      content: drawingOf([pictureElement({ ...picture, matrix: scaling(0.1) })], null),
+    };
+    const id = await publishedPattern(
+      recipe({
+        unit: { width: 400, height: 300 },
+        motifs: [motif],
+        placings: [place('large', 200, 150), place('large', 100, 80, { scaleX: 0.5, scaleY: 0.5 })],
+      }),
+    );
+    await visit(page, `/library/${id}/bench`);
+    await still(page);
+    const sides = (): Promise<number[]> =>
+      page.$$eval('.unit-view image', (all) =>
+        all.map((one) => Number(/side=(\d+)/.exec(one.getAttribute('href') ?? '')?.[1] ?? 0)),
+      );
+    // 200 px of the unit, at 200 % in the sizes below it.
+    expect([...new Set(await sides())]).toEqual([512]);
+    expect(
+      await page.$$eval('.list image, aside image', (all) =>
+        all.every((one) => one.getAttribute('href')?.endsWith('side=128')),
+      ),
+    ).toBe(true);
+    const box = (await (await page.$('.unit-view'))!.boundingBox())!;
+    await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+    await page.keyboard.down('Control');
+    for (let step = 0; step < 12; step += 1) await page.mouse.wheel({ deltaY: -240 });
+    await page.keyboard.up('Control');
+    await page.waitForFunction(
+      () =>
+        ![...document.querySelectorAll('.unit-view image')].some((one) =>
+          one.getAttribute('href')?.includes('side=512'),
+        ),
+    );
+    expect(Math.min(...(await sides()).map((side) => side || 2000))).toBeGreaterThan(512);
+  });
+});
+
 /** Shows SVG text alone in the browser at its own size and takes its pixels. */
 async function inChromium(svg: string, width: number, height: number): Promise<PNG> {
   const { page } = session;

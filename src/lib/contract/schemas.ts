@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { PICTURE_SIDES } from '../core/svg/paint';
 import { LIBRARY_SORTS, TRACE_LIMITS } from './data';
 import { LIMITS } from '../core/recipe/limits';
 import { fillSchema, maskSchema, tint } from './fill-schemas';
@@ -198,7 +199,10 @@ export const schemas = {
     corner: Joi.number().min(TRACE_LIMITS.corner.least).max(TRACE_LIMITS.corner.most).required(),
     paper: Joi.boolean().required(),
   }),
-  motifQuery: Joi.object({ look: Joi.string().max(200) }),
+  motifQuery: Joi.object({
+    look: Joi.string().max(200),
+    side: Joi.string().valid(...PICTURE_SIDES.map(String)),
+  }).oxor('look', 'side'),
   archived: Joi.object({ archived: Joi.boolean().required() }),
   createPattern: Joi.object({
     name: name().required(),

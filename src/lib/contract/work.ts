@@ -11,6 +11,8 @@ import type { FileAsset, Takeable } from './taking';
  */
 export type Work = {
   swatch: { ask: SwatchAsk; answer: { bytes: Uint8Array; fixed: boolean } };
+  /** A picture with so many px along its longer side, as PNG bytes. */
+  smaller: { ask: { store: string; asset: string; side: number }; answer: { bytes: Uint8Array } };
   recolour: { ask: { store: string; asset: string; look: PictureLook }; answer: { bytes: Uint8Array } };
   /** Makes the picture of a pattern by its steps. */
   makePicture: { ask: { store: string; hash: string }; answer: { bytes: Uint8Array } };

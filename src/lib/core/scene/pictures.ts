@@ -1,6 +1,6 @@
 import { withColours, type PictureLook } from '../colour/look';
 import { numberColours } from '../colour/slots';
-import { multiply } from '../geom/affine';
+import { multiply, type Affine } from '../geom/affine';
 import type { PicturePaint } from '../recipe/recipe';
 import { allPaints, meanScale, type LayoutScene } from './layout';
 import type { UnitScene } from './unit';
@@ -12,6 +12,25 @@ const drawnPictures = (scene: UnitScene): PicturePaint[] =>
 /** Whether a pattern shows numbered pictures, which are fetched anew for other colours. */
 export const isNumbered = (scene: UnitScene): boolean =>
   scene.sampled && drawnPictures(scene).some(({ slots }) => slots !== undefined);
+
+/**
+ * How large each picture of a pattern lies in it at most: px of the pattern along its longer side, and how many it has of
+ * its own.
+ */
+export function pictureSides(scene: UnitScene): Map<string, { seen: number; own: number }> {
+  const sides = new Map<string, { seen: number; own: number }>();
+  for (const { elements, matrix } of scene.pieces)
+    for (const { picture } of elements) {
+      if (!picture) continue;
+      const own = Math.max(picture.width, picture.height);
+      const seen = own * longestScale(multiply(matrix, picture.matrix));
+      sides.set(picture.asset, { own, seen: Math.max(seen, sides.get(picture.asset)?.seen ?? 0) });
+    }
+  return sides;
+}
+
+/** How much a map stretches along the axis that it stretches most. */
+const longestScale = ({ a, b, c, d }: Affine): number => Math.max(Math.hypot(a, b), Math.hypot(c, d));
 
 /** The assets of the pictures that a pattern draws, each once. */
 export const assetsOf = (scene: UnitScene): string[] => [

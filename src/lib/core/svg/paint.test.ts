@@ -4,11 +4,14 @@ import sharp from 'sharp';
 import { picturePattern } from '../../../../tests/support/picture-patterns';
 import { block, dot, place, recipe } from '../../../../tests/support/recipes';
 import { IDENTITY, scaling, translation } from '../geom/affine';
+import type { Motif } from '../recipe/recipe';
+import { drawingOf, pictureElement } from '../scene/drawing';
 import { compileMotif } from '../scene/motif';
+import { pictureSides } from '../scene/pictures';
 import { resolveGround } from '../scene/layout';
 import { compileUnit, withoutGround } from '../scene/unit';
 import { cellMarkup, elementMarkup, pieceMarkup } from './pieces';
-import { embedPictures, groundPaint, paintMarkup, picturesIn } from './paint';
+import { embedPictures, groundPaint, paintMarkup, picturesIn, smallerPictures, throughLook } from './paint';
 import { contentId } from './print';
 import { motifSvg } from './motif';
 
@@ -173,5 +176,48 @@ describe('a motif as a file', () => {
     // 10 px of radius, 5 px of distance and three deviations of blur, one px of air.
     expect(svg).toContain('viewBox="-19 -19 38 38"');
     expect(svg).toContain('<feGaussianBlur in="SourceAlpha" stdDeviation="1"/>');
+  });
+});
+
+describe('pictures as large as they are seen', () => {
+  const one = 'a'.repeat(64);
+  const motif = (id: string, asset: string, scale: number): Motif => ({
+    id,
+    name: id,
+    content: drawingOf([pictureElement({ asset, width: 2000, height: 1000, matrix: scaling(scale) })], null),
+  });
+  const scene = compileUnit(
+    recipe({
+      unit: { width: 400, height: 400 },
+      motifs: [motif('small', one, 0.05), motif('large', 'b'.repeat(64), 0.4)],
+      placings: [
+        place('small', 100, 100),
+        place('small', 200, 200, { scaleX: 3, scaleY: 1.5, rotation: 30 }),
+        place('large', 300, 300),
+      ],
+    }),
+  );
+
+  it('are told by how large they lie in the unit at most, stretched and turned', () => {
+    const sides = pictureSides(scene);
+    expect(sides.get(one)).toEqual({ own: 2000, seen: expect.closeTo(300, 6) });
+    expect(sides.get('b'.repeat(64))).toEqual({ own: 2000, seen: expect.closeTo(800, 6) });
+  });
+
+  it('are fetched with so many px a side, and read again as such; those that are recoloured stay whole', () => {
+    const markup = cellMarkup(scene, {}, 1);
+    const smaller = smallerPictures(markup, new Map([[one, 512]]));
+    expect(picturesIn(smaller)).toEqual(
+      expect.arrayContaining([
+        { asset: one, look: null, side: 512 },
+        { asset: 'b'.repeat(64), look: null },
+      ]),
+    );
+    // Nothing but the address is another one.
+    expect(smaller.replaceAll('?side=512', '')).toBe(markup);
+    const look = { map: [], shift: { hue: 40, lightness: 0, chroma: 1 }, tint: null };
+    const tinted = throughLook(markup, look);
+    expect(smallerPictures(tinted, new Map([[one, 512]]))).toBe(tinted);
+    expect(embedPictures(smaller, ({ side }) => `data:${side ?? 'whole'}`)).toContain('data:512');
   });
 });

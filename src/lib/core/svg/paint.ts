@@ -67,8 +67,20 @@ export function pictureMarkup(picture: PicturePaint, colours: Colours): string {
   return `<image href="${href}" width="${num(width)}" height="${num(height)}" preserveAspectRatio="none" transform="${matrixText(matrix)}"/>`;
 }
 
-/** A picture that a drawing shows: an asset, and how it is recoloured (`null` as it is). */
-export type ShownPicture = { asset: string; look: PictureLook | null };
+/** A picture that a drawing shows: an asset, how it is recoloured (`null` as it is), or with how many px a side at most. */
+export type ShownPicture = { asset: string; look: PictureLook | null; side?: number };
+
+/** With how many px along their longer side pictures can be fetched smaller than they are. */
+export const PICTURE_SIDES = [128, 256, 512, 1024, 2048] as const;
+
+/** A drawing in which pictures are fetched with so many px a side; those that are recoloured stay whole. */
+export function smallerPictures(svg: string, sides: ReadonlyMap<string, number>): string {
+  if (sides.size === 0 || !svg.includes(PICTURE_ROUTE)) return svg;
+  return svg.replace(PICTURE_HREF, (whole: string, asset: string, query: string | undefined) => {
+    const side = query === undefined ? sides.get(asset) : undefined;
+    return side === undefined ? whole : `href="${pictureAddress({ asset, look: null, side })}"`;
+  });
+}
 
 /** A drawing with every picture in it seen through a look. */
 export function throughLook(svg: string, look: PictureLook | null): string {
@@ -80,8 +92,14 @@ export function throughLook(svg: string, look: PictureLook | null): string {
 }
 
 /** Where a picture is fetched from. */
-export function pictureAddress({ asset, look }: ShownPicture): string {
-  return `${PICTURE_ROUTE}${asset}${look === null || isPlainLook(look) ? '' : `?look=${lookKey(look)}`}`;
+export function pictureAddress({ asset, look, side }: ShownPicture): string {
+  const query =
+    look !== null && !isPlainLook(look)
+      ? `?look=${lookKey(look)}`
+      : side === undefined
+        ? ''
+        : `?side=${side}`;
+  return `${PICTURE_ROUTE}${asset}${query}`;
 }
 
 /** All pictures that an SVG text draws, each once. */
@@ -114,13 +132,18 @@ export function embedPictures(svg: string, dataUrl: (picture: ShownPicture) => s
   );
 }
 
-const shownPicture = (match: readonly string[]): ShownPicture => ({
-  asset: match[1] ?? '',
-  look: match[2] === undefined ? null : readLookKey(match[2]),
-});
+const shownPicture = (match: readonly string[]): ShownPicture => {
+  const [, asset = '', query = ''] = match;
+  const [key, value = ''] = query.split('=');
+  if (key === 'side') return { asset, look: null, side: Number(value) };
+  return { asset, look: key === 'look' ? readLookKey(value) : null };
+};
 
-const PICTURE_HREF = /href="\/api\/v1\/motifs\/([0-9a-f]{64})(?:\?look=([-0-9a-f.,_:~]+))?"/g;
+const QUERY = String.raw`look=[-0-9a-f.,_:~]+|side=\d+`;
+const PICTURE_HREF = new RegExp(String.raw`href="/api/v1/motifs/([0-9a-f]{64})(?:\?(${QUERY}))?"`, 'g');
 
 /** A whole picture as {@link pictureMarkup} writes it: what it shows, and where. */
-const PICTURE_IMAGE =
-  /<image (href="\/api\/v1\/motifs\/[0-9a-f]{64}(?:\?look=[-0-9a-f.,_:~]+)?" width="[^"]*" height="[^"]*" preserveAspectRatio="none") (transform="[^"]*")\/>/g;
+const PICTURE_IMAGE = new RegExp(
+  String.raw`<image (href="/api/v1/motifs/[0-9a-f]{64}(?:\?(?:${QUERY}))?" width="[^"]*" height="[^"]*" preserveAspectRatio="none") (transform="[^"]*")/>`,
+  'g',
+);

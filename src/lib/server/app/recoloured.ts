@@ -2,10 +2,13 @@ import { lookKey, type PictureLook } from '../../core/colour/look';
 import type { Answer } from '../../contract/work';
 import type { Processes, RunOptions } from '../processes/pool';
 
-/** Bytes of recoloured pictures that are kept in memory. */
-const KEPT_BYTES = 40_000_000;
+/** Bytes of changed pictures that are kept in memory. */
+const KEPT_BYTES = 60_000_000;
 
-/** Pictures through a look, as PNG bytes. What was made is kept for a while; two who ask for the same wait for one. */
+/** What is done to a picture: it is seen through a look, or with so many px a side. */
+export type Change = { look: PictureLook } | { side: number };
+
+/** Pictures changed, as PNG bytes. What was made is kept for a while; two who ask for the same wait for one. */
 export class Recoloured {
   private readonly kept = new Map<string, { made: Promise<Answer<'recolour'>>; bytes: number }>();
   private keptBytes = 0;
@@ -15,8 +18,8 @@ export class Recoloured {
     private readonly processes: Processes,
   ) {}
 
-  get(asset: string, look: PictureLook, { asker = '' }: RunOptions = {}): Promise<Answer<'recolour'>> {
-    const key = `${asset} ${lookKey(look)}`;
+  get(asset: string, change: Change, { asker = '' }: RunOptions = {}): Promise<Answer<'recolour'>> {
+    const key = `${asset} ${'look' in change ? lookKey(change.look) : change.side}`;
     const held = this.kept.get(key);
     if (held) {
       // The last asked for stands last and is forgotten last.
@@ -24,7 +27,11 @@ export class Recoloured {
       this.kept.set(key, held);
       return held.made;
     }
-    const made = this.processes.run('recolour', { store: this.store, asset, look }, { asker });
+    const { store } = this;
+    const made =
+      'look' in change
+        ? this.processes.run('recolour', { store, asset, ...change }, { asker })
+        : this.processes.run('smaller', { store, asset, ...change }, { asker });
     const fresh = { made, bytes: 0 };
     this.kept.set(key, fresh);
     void made.then((answer) => {

@@ -14,6 +14,7 @@ import { lookOver } from './look-over';
 import { makePicture } from './making';
 import { readMotif, readPictureFile } from './reading-motifs';
 import { cutPicture } from './cutting';
+import { smallerPicture } from './smaller';
 import { tracePicture } from './tracing';
 import { readFileIn } from './taking-in';
 import { drawSwatch } from './swatch';
@@ -31,6 +32,7 @@ export const TASKS: { [N in WorkName]: Task<N> } = {
     const bytes = await toolsAt(store).pictures.recoloured(asset, look);
     return bytes ? done({ bytes }) : NO_PICTURE;
   },
+  smaller: smallerPicture,
   cutOut: cutPicture,
   trace: tracePicture,
   makePicture: ({ store, hash }) => makePicture(libraryAt(store), hash),

@@ -4,6 +4,8 @@
   import { piecesOver, type UnitScene } from '$lib/core/scene/unit';
   import { matrixText } from '$lib/core/svg/print';
   import { pieceMarkup, type Colours } from '$lib/core/svg/pieces';
+  import { meanScale } from '$lib/core/scene/layout';
+  import { seenSmaller, steppedScale, type ShownSides } from '../state/smaller-pictures';
   import RepeatedPlane from './RepeatedPlane.svelte';
 
   /**
@@ -20,6 +22,7 @@
   };
   let { scene, colours, matrix, underlay, width, height }: Props = $props();
   const MOST = 600;
+  const sides: ShownSides = new Map();
 
   const laid = $derived.by(() => {
     const inverse = invert(matrix);
@@ -30,7 +33,12 @@
 {#if laid.length <= MOST}
   <g transform={matrixText(matrix)}>
     <!-- eslint-disable-next-line svelte/no-at-html-tags -- numbers and hex colours only, written by core/svg -->
-    {@html laid.map(({ piece, offset }) => pieceMarkup(piece, offset, colours)).join('')}
+    {@html seenSmaller(
+      laid.map(({ piece, offset }) => pieceMarkup(piece, offset, colours)).join(''),
+      scene,
+      steppedScale(meanScale(matrix)),
+      sides,
+    )}
   </g>
 {:else}
   <RepeatedPlane {scene} {colours} {matrix} {underlay} />

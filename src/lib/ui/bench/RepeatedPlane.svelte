@@ -2,12 +2,16 @@
   import type { Affine } from '$lib/core/geom/affine';
   import type { UnitScene } from '$lib/core/scene/unit';
   import { patternTransform } from '$lib/core/svg/live';
+  import { meanScale } from '$lib/core/scene/layout';
+  import { seenSmaller, steppedScale, type ShownSides } from '../state/smaller-pictures';
   import { cellMarkup, type Colours } from '$lib/core/svg/pieces';
 
   /** A part of a pattern over all of its <svg>. */
   type Props = { scene: UnitScene; colours: Colours; matrix: Affine; underlay: number };
   let { scene, colours, matrix, underlay }: Props = $props();
   const id = $props.id();
+  const sides: ShownSides = new Map();
+  const scale = $derived(steppedScale(meanScale(matrix)));
 </script>
 
 {#if !scene.empty}
@@ -19,7 +23,7 @@
     patternTransform={patternTransform(scene, matrix)}
   >
     <!-- eslint-disable-next-line svelte/no-at-html-tags -- numbers and hex colours only, written by core/svg -->
-    {@html cellMarkup(scene, colours, underlay)}
+    {@html seenSmaller(cellMarkup(scene, colours, underlay), scene, scale, sides)}
   </pattern>
   <rect width="100%" height="100%" fill="url(#{id}-layer)" />
 {/if}

@@ -3,6 +3,7 @@
   import { boxOfPoints } from '$lib/core/geom/box';
   import { resolveSlots } from '$lib/core/colour/slots';
   import { resolveGround } from '$lib/core/scene/layout';
+  import { seenSmaller, steppedScale, type ShownSides } from '../state/smaller-pictures';
   import { cellMarkup, underlayWidth } from '$lib/core/svg/pieces';
   import { patternTransform } from '$lib/core/svg/live';
   import GroundRect from '../components/GroundRect.svelte';
@@ -26,6 +27,10 @@
   let { editor, view, patternId, show }: Props = $props();
 
   const MANY = 40;
+  /** Pictures take much longer to draw than outlines. */
+  const MANY_PICTURES = 4;
+  /** The largest of the sizes that are shown below. */
+  const LARGEST_SIZE = 2;
   let width = $state(0);
   let height = $state(0);
   let fitted = false;
@@ -45,7 +50,9 @@
   });
   /** With many pieces the small sizes below wait until a drag has ended: four more drawings of all would cost frames. */
   const shared = $derived(
-    show.published || (editor.parted && editor.still.placings.length > MANY) ? shown.scene : editor.scene,
+    show.published || (editor.parted && editor.still.placings.length > (scene.sampled ? MANY_PICTURES : MANY))
+      ? shown.scene
+      : editor.scene,
   );
   const toScreen = $derived(chain(translation(view.pan.x, view.pan.y), scaling(view.zoom)));
   const outline = $derived(unitOutline(editor.kind === 'composed' ? editor.still : editor.recipe, scene));
@@ -76,6 +83,8 @@
   export function lifeSize(): void {
     view.centre({ width, height }, scene.pitch, show.screenScale);
   }
+  const sides: ShownSides = new Map();
+  const seenAt = $derived(steppedScale(Math.max(view.zoom, LARGEST_SIZE * show.screenScale)));
 </script>
 
 <!-- The unit view takes keys itself; every piece is also listed at the left. -->
@@ -110,7 +119,7 @@
         patternUnits="userSpaceOnUse"
       >
         <!-- eslint-disable-next-line svelte/no-at-html-tags -- numbers and hex colours only, written by core/svg -->
-        {@html cellMarkup(shared, shown.colours, underlay)}
+        {@html seenSmaller(cellMarkup(shared, shown.colours, underlay), shared, seenAt, sides)}
       </pattern>
     </defs>
   </svg>

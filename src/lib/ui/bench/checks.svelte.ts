@@ -4,6 +4,7 @@ import { judgeJoins } from '$lib/core/raster/join';
 import type { Recipe } from '$lib/core/recipe/recipe';
 import { usedSlots } from '$lib/core/recipe/edit';
 import { compileUnit, withoutGround } from '$lib/core/scene/unit';
+import { seenSmaller } from '../state/smaller-pictures';
 import { cellMarkup, underlayWidth } from '$lib/core/svg/pieces';
 import { BenchWorker, Stopped } from '$lib/workers/client';
 import { rasterOf } from '../state/raster';
@@ -61,8 +62,10 @@ async function lookAtPictures(recipe: Recipe): Promise<{ coverage: Coverage; joi
   const { width, height } = scene.cell;
   const fit = SIDE / Math.max(width, height);
   const size = { width: Math.max(8, Math.round(width * fit)), height: Math.max(8, Math.round(height * fit)) };
-  const svg = (markup: string): string =>
-    `<svg xmlns="http://www.w3.org/2000/svg" width="${size.width}" height="${size.height}" viewBox="0 0 ${width} ${height}" preserveAspectRatio="none">${markup}</svg>`;
+  const svg = (drawn: string): string => {
+    const markup = seenSmaller(drawn, scene, fit, new Map());
+    return `<svg xmlns="http://www.w3.org/2000/svg" width="${size.width}" height="${size.height}" viewBox="0 0 ${width} ${height}" preserveAspectRatio="none">${markup}</svg>`;
+  };
   const underlay = underlayWidth(fit);
   const real = Object.fromEntries(recipe.slots.map((slot) => [slot.id, slot.colour]));
   const whole = await rasterOf(svg(cellMarkup(bare, real, underlay)), size.width, size.height);
