@@ -479,6 +479,15 @@ describe('a subject', () => {
     expect(await shown(page, 'How wide the edge is soft')).toBe('2');
     // Pieces are kept by keyboard too, by their numbers.
     await page.waitForSelector('.pieces button');
+    // The one that was picked by a press is the second largest.
+    await page.waitForFunction(() =>
+      [...document.querySelectorAll('.pieces button')].some(({ ariaPressed }) => ariaPressed === 'true'),
+    );
+    expect(await page.$$eval('.pieces button', (all) => all.map(({ ariaPressed }) => ariaPressed))).toEqual([
+      'false',
+      'true',
+      'false',
+    ]);
     await page.focus('.pieces button');
     await page.keyboard.press('Space');
     await page.waitForFunction(() => document.querySelector('.only')?.textContent?.includes('2 pieces'));

@@ -3,7 +3,6 @@ import type { Point } from '../core/geom/point';
 import type { PlaneGroup } from '../core/lattice/groups';
 import type { Size } from '../core/lattice/size';
 import type { Parting } from '../core/picture/matte';
-import type { Piece } from '../core/picture/matte-edges';
 import type { RepeatFigure } from '../core/picture/repeat';
 import type { Seams } from '../core/picture/seam';
 import type { CutChannel, CutOut } from '../core/recipe/cut-out';
@@ -45,8 +44,8 @@ export type PictureWork = {
   cut: { ask: { by: CutOut; matte: boolean }; reply: Pixels & { histogram: number[] } };
   /** From where a stroke on the unit is healed best, px of the unit; the unit is looked at with `most` px a side. */
   healFrom: { ask: MadeBy & { stroke: BrushStroke; most: number }; reply: Point };
-  /** The largest pieces of what a cut-out leaves, before any are chosen: px of the picture. */
-  pieces: { ask: CutOut; reply: Piece[] };
+  /** The largest pieces of what a cut-out leaves, chosen or not. */
+  pieces: { ask: CutOut; reply: SeenPiece[] };
   /** The joins before and after; `most` px a side are measured. */
   judge: { ask: Shown & { most: number; size: Size; distances: readonly number[] }; reply: Judged };
   /** What each way to join would come to. */
@@ -55,6 +54,9 @@ export type PictureWork = {
 
 /** A channel as a picture in greys, and how well it parts subject and background, 0 to 1. */
 export type SeenChannel = Omit<Parting, 'threshold'> & { channel: CutChannel; picture: Pixels };
+
+/** A piece of a cut-out, px of the picture: its middle, its share of the picture, and which of the places picked it holds. */
+export type SeenPiece = Point & { share: number; holds: Point[] };
 
 /** The figure of the joins by each way to join. */
 export type Ways = Record<JoinKind, number>;

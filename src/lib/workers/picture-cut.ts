@@ -68,10 +68,12 @@ const PIECES = 9;
 export function piecesSeen(of: AtHand, by: CutOut): Reply<'pieces'> {
   const { picture, values } = readBy(of, by);
   const matte = matteOf(picture, { ...by, only: [], shift: 0, feather: 0 }, of.scale, values);
-  return piecesOf(matte, picture, PIECES).map(({ x, y, share }) => ({
+  const places = by.only.map(({ x, y }) => ({ x: x * of.scale, y: y * of.scale }));
+  return piecesOf(matte, picture, PIECES, places).map(({ x, y, share, holds }) => ({
+    share,
+    holds: holds.map((index) => by.only[index]!),
     x: Math.round((x + 0.5) / of.scale),
     y: Math.round((y + 0.5) / of.scale),
-    share,
   }));
 }
 

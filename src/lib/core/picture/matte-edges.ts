@@ -81,11 +81,15 @@ export function piecesAt(matte: Matte, size: Size, places: readonly Point[]): Ma
   return matte.map((value, pixel) => (near[pixel] ? value : 0));
 }
 
-/** A piece of a matte: a pixel in its middle, and how much of the picture it takes, 0 to 1. */
-export type Piece = Point & { share: number };
+/** A piece of a matte: a pixel in its middle, how much of the picture it takes, 0 to 1, and which of some places it holds. */
+export type Piece = Point & { share: number; holds: number[] };
 
-/** The largest pieces of a matte, the largest first: what hangs together of what is mostly kept. */
-export function piecesOf(matte: Matte, size: Size, most: number): Piece[] {
+/**
+ * The largest pieces of a matte, the largest first: what hangs together of what is mostly kept. A place, px, is held by the
+ * piece that {@link piecesAt} would keep for it.
+ */
+export function piecesOf(matte: Matte, size: Size, most: number, places: readonly Point[] = []): Piece[] {
+  const picked = places.map((place) => keptAt(matte, size, place));
   const { width, height } = size;
   const seen = new Uint8Array(matte.length);
   const found: number[][] = [];
@@ -109,7 +113,10 @@ export function piecesOf(matte: Matte, size: Size, most: number): Piece[] {
     const [x, y] = [mean((pixel) => pixel % width), mean((pixel) => Math.floor(pixel / width))];
     const far = (pixel: number): number => Math.hypot((pixel % width) - x, Math.floor(pixel / width) - y);
     const middle = pixels.reduce((best, pixel) => (far(pixel) < far(best) ? pixel : best));
-    return { x: middle % width, y: Math.floor(middle / width), share: pixels.length / matte.length };
+    const own = new Set(pixels);
+    const holds = picked.flatMap((pixel, index) => (pixel !== null && own.has(pixel) ? index : []));
+    const share = pixels.length / matte.length;
+    return { x: middle % width, y: Math.floor(middle / width), share, holds };
   });
 }
 

@@ -3,6 +3,7 @@ import { pixelOf, rasterOf } from '../../../../tests/support/rasters';
 import { seededRandom } from '../num/random';
 import type { Raster } from '../raster/composite';
 import type { CutOut, CutStroke } from '../recipe/cut-out';
+import { piecesAt, piecesOf } from './matte-edges';
 import { channelOf, channelsOf, cutOut, edgeColour, matteOf, partsBest, suggestCut } from './matte';
 
 const RED = [200, 40, 60];
@@ -206,5 +207,37 @@ describe('a brush on a matte', () => {
     const by = cut({ strokes: [stroke({ mode: 'erase', points: [18, 28], size: 10 })] });
     const matte = matteOf(small, by, 0.5);
     expect([matte[14 * 32 + 9], matte[14 * 32 + 22]]).toEqual([0, 255]);
+  });
+});
+
+describe('the pieces of a matte', () => {
+  const size = { width: 30, height: 20 };
+  /** Three rectangles: 8 × 6, 10 × 10 and 2 × 2 px. */
+  const matte = Uint8Array.from({ length: 600 }, (_, at) => {
+    const [x, y] = [at % 30, Math.floor(at / 30)];
+    const within = (left: number, top: number, wide: number, high: number): boolean =>
+      x >= left && x < left + wide && y >= top && y < top + high;
+    return within(1, 1, 8, 6) || within(15, 5, 10, 10) || within(2, 14, 2, 2) ? 255 : 0;
+  });
+
+  it('are the largest first, each with a pixel in its middle and its share', () => {
+    const [first, second, third] = piecesOf(matte, size, 9);
+    expect([first!.share, second!.share, third!.share].map((share) => share * 600)).toEqual([100, 48, 4]);
+    expect(Math.abs(first!.x - 19.5) + Math.abs(first!.y - 9.5)).toBeLessThanOrEqual(1);
+    expect(Math.abs(second!.x - 4.5) + Math.abs(second!.y - 3.5)).toBeLessThanOrEqual(1);
+    expect(piecesOf(matte, size, 2)).toHaveLength(2);
+  });
+
+  it('hold the places that were picked in them, or nearest to them, as keeping does', () => {
+    const places = [
+      { x: 16, y: 6 },
+      { x: 9.5, y: 3 },
+      { x: 29, y: 0 },
+      { x: 24.9, y: 14.9 },
+    ];
+    const pieces = piecesOf(matte, size, 9, places);
+    expect(pieces.map(({ holds }) => holds)).toEqual([[0, 3], [1], []]);
+    const kept = piecesAt(matte, size, [places[1]!]);
+    expect([kept[3 * 30 + 4], kept[10 * 30 + 20]]).toEqual([255, 0]);
   });
 });

@@ -79,10 +79,10 @@ class TorusBrush {
     for (const { x, y } of images(left, top, left + box.width * scale, top + box.height * scale)) {
       const canvas = canvasOf(chain(scaling(1 / scale), translation(x, y)), size.width, size.height)!;
       eachCovered(stroke, canvas, (pixel, cover) => {
-        const eighth = Math.round(cover * 255);
-        if (eighth === 0) return;
+        const byte = Math.round(cover * 255);
+        if (byte === 0) return;
         if (this.covers[pixel] === 0) this.touched.push(pixel);
-        this.covers[pixel] = Math.max(this.covers[pixel]!, eighth);
+        this.covers[pixel] = Math.max(this.covers[pixel]!, byte);
       });
     }
     for (const pixel of this.touched) {

@@ -9,7 +9,7 @@ import { openProcesses, type Processes } from '../processes/pool';
 import { appRoot } from '../root';
 import { Events } from './events';
 import { Made } from './made';
-import { Recoloured } from './recoloured';
+import { ChangedPictures } from './changed-pictures';
 import { keepTidy } from './tidying';
 import { WaitingFiles } from './waiting';
 
@@ -20,7 +20,7 @@ export type App = {
   store: string;
   processes: Processes;
   exports: Exports;
-  recoloured: Recoloured;
+  changed: ChangedPictures;
   made: Made;
   events: Events;
   /** Files that were read and wait for the decision what to take in. */
@@ -91,7 +91,7 @@ function running(
     processes,
     events,
     exports: openExports(processes, join(folder, 'exports')),
-    recoloured: new Recoloured(store, processes),
+    changed: new ChangedPictures(store, processes),
     made: new Made(db, store, processes),
     waiting: new WaitingFiles(work),
     stopping: false,

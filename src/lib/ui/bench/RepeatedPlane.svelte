@@ -11,6 +11,7 @@
   let { scene, colours, matrix, underlay }: Props = $props();
   const id = $props.id();
   const sides: ShownSides = new Map();
+  const markup = $derived(cellMarkup(scene, colours, underlay));
   const scale = $derived(steppedScale(meanScale(matrix)));
 </script>
 
@@ -23,7 +24,7 @@
     patternTransform={patternTransform(scene, matrix)}
   >
     <!-- eslint-disable-next-line svelte/no-at-html-tags -- numbers and hex colours only, written by core/svg -->
-    {@html seenSmaller(cellMarkup(scene, colours, underlay), scene, scale, sides)}
+    {@html seenSmaller(markup, scene, scale, sides)}
   </pattern>
   <rect width="100%" height="100%" fill="url(#{id}-layer)" />
 {/if}

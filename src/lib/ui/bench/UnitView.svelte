@@ -84,6 +84,7 @@
     view.centre({ width, height }, scene.pitch, show.screenScale);
   }
   const sides: ShownSides = new Map();
+  const markup = $derived(cellMarkup(shared, shown.colours, underlay));
   const seenAt = $derived(steppedScale(Math.max(view.zoom, LARGEST_SIZE * show.screenScale)));
 </script>
 
@@ -119,7 +120,7 @@
         patternUnits="userSpaceOnUse"
       >
         <!-- eslint-disable-next-line svelte/no-at-html-tags -- numbers and hex colours only, written by core/svg -->
-        {@html seenSmaller(cellMarkup(shared, shown.colours, underlay), shared, seenAt, sides)}
+        {@html seenSmaller(markup, shared, seenAt, sides)}
       </pattern>
     </defs>
   </svg>

@@ -17,7 +17,7 @@
     brush: Omit<BrushStroke, 'points'>;
     onlive: (stroke: BrushStroke | null) => void;
     onset: (stroke: BrushStroke) => void;
-    /** A press that is no stroke: with Alt, or where the next one points somewhere. */
+    /** Where a press may point somewhere instead: with Alt, or where the next one does. */
     onpoint?: (at: Point) => void;
     pointing?: boolean;
     /** How far from the pointer what it lays is taken, px of the picture. */
@@ -57,7 +57,7 @@
       if (event.button !== 0 || points) return;
       event.preventDefault();
       const [x, y] = onPicture(seen(event));
-      if (pointing || event.altKey) return onpoint?.({ x, y });
+      if (onpoint && (pointing || event.altKey)) return onpoint({ x, y });
       points = [x, y];
       node.setPointerCapture(event.pointerId);
       window.addEventListener('keydown', onkey, true);

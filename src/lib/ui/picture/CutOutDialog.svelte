@@ -1,9 +1,8 @@
 <script lang="ts">
   import { onMount } from 'svelte';
   import type { CutPicture } from '$lib/contract/data';
-  import type { Pixels, SeenChannel } from '$lib/contract/picture-work';
+  import type { Pixels, SeenChannel, SeenPiece } from '$lib/contract/picture-work';
   import { bestOf } from '$lib/core/picture/matte';
-  import type { Piece } from '$lib/core/picture/matte-edges';
   import {
     FRESH_CUT,
     type CutChannel,
@@ -56,7 +55,7 @@
   let show: 'cut' | 'matte' | 'picture' = $state('cut');
   let seen: (Pixels & { histogram: number[] }) | null = $state.raw(null);
   let whole: Pixels | null = $state.raw(null);
-  let pieces: Piece[] = $state.raw([]);
+  let pieces: SeenPiece[] = $state.raw([]);
   let live: CutStroke | null = $state.raw(null);
   let problem: string | null = $state(null);
   let busy = $state(false);

@@ -1,9 +1,9 @@
 <script lang="ts">
   import type { Snippet } from 'svelte';
-  import type { Pixels } from '$lib/contract/picture-work';
+  import type { Pixels, SeenPiece } from '$lib/contract/picture-work';
+  import type { Point } from '$lib/core/geom/point';
   import type { Size } from '$lib/core/lattice/size';
   import { clamp } from '$lib/core/num/tolerance';
-  import type { Piece } from '$lib/core/picture/matte-edges';
   import { CUT_LIMITS, type CutOut, type CutStroke } from '$lib/core/recipe/cut-out';
   import { STROKE_LIMITS } from '$lib/core/recipe/stroke';
   import BrushNumbers from '../components/BrushNumbers.svelte';
@@ -18,7 +18,7 @@
     source: Size;
     by: CutOut;
     pixels: Pixels | null;
-    pieces: readonly Piece[];
+    pieces: readonly SeenPiece[];
     /** Shown on a chequered ground. */
     checked: boolean;
     onlive: (stroke: CutStroke | null) => void;
@@ -42,8 +42,11 @@
   });
   const strokes = $derived(by.strokes ?? []);
   const scale = $derived(Math.min(WIDE / source.width, HIGH / source.height) * Number(zoom));
-  /** The piece that each kept place lies in, by its number among the largest. */
-  const isKept = ({ x, y }: Piece): boolean => by.only.some((one) => one.x === x && one.y === y);
+  const same = (one: Point, other: Point): boolean => one.x === other.x && one.y === other.y;
+  /** Whether a place was picked for a piece: by its number, or by a press anywhere in it. */
+  const isOf = (place: Point, piece: SeenPiece): boolean =>
+    same(place, piece) || piece.holds.some((held) => same(place, held));
+  const isKept = (piece: SeenPiece): boolean => by.only.some((place) => isOf(place, piece));
 
   function keepPiece(event: MouseEvent): void {
     if (!pixels || does !== 'pieces') return;
@@ -55,10 +58,10 @@
     const held = event.shiftKey ? by.only.slice(-(CUT_LIMITS.only - 1)) : [];
     onset({ ...by, only: [...held, { x: at(across, source.width), y: at(down, source.height) }] });
   }
-  function togglePiece(piece: Piece): void {
+  function togglePiece(piece: SeenPiece): void {
     const { x, y } = piece;
     const only = isKept(piece)
-      ? by.only.filter((one) => one.x !== x || one.y !== y)
+      ? by.only.filter((place) => !isOf(place, piece))
       : [...by.only.slice(-(CUT_LIMITS.only - 1)), { x, y }];
     onset({ ...by, only });
   }

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import type { Point } from '$lib/core/geom/point';
   import { madeSize } from '$lib/core/recipe/pictured';
   import type { PictureEditor } from './editor.svelte';
   import BrushSurface from '../components/BrushSurface.svelte';
@@ -121,7 +122,7 @@
       {/if}
     </svg>
   {/if}
-  {#if retoucher.does && maker.unit}
+  {#if retoucher.does && maker.unit && retoucher.why(retoucher.does) === null}
     {@const scale = unit.width / made.width}
     {#if retoucher.healing}
       {@const { points, size } = retoucher.healing}
@@ -144,7 +145,7 @@
       from={retoucher.does === 'clone' ? retoucher.from : null}
       onlive={(stroke) => retoucher.live(stroke)}
       onset={(stroke) => void retoucher.set(stroke)}
-      onpoint={(at) => retoucher.point(at)}
+      {...retoucher.does === 'clone' ? { onpoint: (at: Point) => retoucher.point(at) } : {}}
     />
   {/if}
   {#if !maker.unit && !maker.fault}<p class="wait">Reading the picture …</p>{/if}

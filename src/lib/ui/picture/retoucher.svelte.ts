@@ -54,7 +54,6 @@ export class Retoucher {
   }
 
   point(at: Point): void {
-    if (this.does !== 'clone') return;
     this.source = at;
     this.from = null;
     this.pointing = false;

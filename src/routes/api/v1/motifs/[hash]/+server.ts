@@ -19,7 +19,7 @@ export const GET = api('motifFile', async ({ app, params, query, asking }) => {
   if (!file) return fail('not_found', `There is no motif file “${hash}”.`, 'hash');
   const change = look ? { look } : query.side === undefined ? null : { side: Number(query.side) };
   if (change && file.mediaType !== 'image/svg+xml') {
-    const changed = await app.recoloured.get(hash, change, asking);
+    const changed = await app.changed.get(hash, change, asking);
     if (!changed.ok) return changed;
     return new Response(new Uint8Array(changed.value.bytes), {
       headers: { ...svgHeaders({ forever: true }), 'content-type': 'image/png' },

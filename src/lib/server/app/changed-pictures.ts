@@ -9,7 +9,7 @@ const KEPT_BYTES = 60_000_000;
 export type Change = { look: PictureLook } | { side: number };
 
 /** Pictures changed, as PNG bytes. What was made is kept for a while; two who ask for the same wait for one. */
-export class Recoloured {
+export class ChangedPictures {
   private readonly kept = new Map<string, { made: Promise<Answer<'recolour'>>; bytes: number }>();
   private keptBytes = 0;
 
