@@ -2,6 +2,7 @@
   import { shortSymbol } from '$lib/core/lattice/groups';
   import { joins } from '$lib/core/picture/make';
   import { groupOf, PICTURED_LIMITS, type Join, type JoinKind } from '$lib/core/recipe/pictured';
+  import Button from '../components/Button.svelte';
   import NumberField from '../components/NumberField.svelte';
   import Panel from '../components/Panel.svelte';
   import Rows from '../components/Rows.svelte';
@@ -20,6 +21,11 @@
   const { stepped } = fieldsOf(editor);
   const setJoin = (change: Partial<Join>): void =>
     editor.steps((from) => ({ ...from, join: { ...from.join, ...change } }));
+  /** The figure without a join, where that is no seam and less of one than what is made now. */
+  const meets = $derived.by(() => {
+    const { before, now } = maker.judged ?? {};
+    return before?.word === 'none' && now && before.figure < now.figure ? before.figure : null;
+  });
   const JOINS: Record<JoinKind, string> = {
     fade: 'cross-fade, contrast kept',
     cut: 'cheapest cut',
@@ -56,6 +62,12 @@
         </button>
       {/each}
     </div>
+    {#if meets !== null}
+      <p class="muted note" role="status">
+        Cut like this the edges meet by themselves ({meets.toFixed(2)}).
+        <Button kind="quiet" onclick={() => setJoin({ on: false })}>Leave them alone</Button>
+      </p>
+    {/if}
     <Rows>
       {#if join.how === 'grown'}
         <span>Larger by</span>

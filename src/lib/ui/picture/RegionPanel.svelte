@@ -130,7 +130,8 @@
     checked={region.corners !== undefined}
     onset={(on) => editor.setCorners(on)}
   />
-  {#if maker.period}
+  <!-- What is straightened is another picture than the one that was looked through. -->
+  {#if maker.period && !region.corners}
     {@const { across, down } = maker.period}
     {#if across === null && down === null}
       <p class="muted note">The picture does not repeat by itself.</p>
