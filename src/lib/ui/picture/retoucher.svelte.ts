@@ -26,6 +26,8 @@ export class Retoucher {
   from: Point | null = $state.raw(null);
   /** The stroke that is just healed. */
   healing: BrushStroke | null = $state.raw(null);
+  /** Strokes are healed one after the other, however fast they are painted: each looks at what the last one left. */
+  private healed: Promise<void> = Promise.resolve();
 
   constructor(
     private readonly editor: PictureEditor,
@@ -107,15 +109,25 @@ export class Retoucher {
       return void toasts.problem('This brush is too wide to heal with; make it narrower.');
     }
     this.healing = stroke;
+    this.healed = this.healed
+      .then(() => this.healParts(stroke, parts))
+      .catch(() => {
+        this.healing = null;
+        toasts.problem('This could not be healed; try it with another brush.');
+      });
+    return this.healed;
+  }
+
+  private async healParts(stroke: BrushStroke, parts: readonly BrushStroke[]): Promise<void> {
     const { pictured, lay } = this.editor.pictured;
     const healed: RetouchStroke[] = [];
     for (const part of parts) {
       const from = await this.maker.healFrom({ pictured, lay }, part);
-      // Another stroke was painted meanwhile, or the view was left.
+      // The view was left, or all was stopped.
       if (!from) return;
       healed.push({ ...part, does: 'heal', from });
     }
-    this.healing = null;
+    if (this.healing === stroke) this.healing = null;
     this.lay(healed);
   }
 
