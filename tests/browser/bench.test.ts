@@ -346,8 +346,19 @@ describe('patterns from one motif and from numbers', () => {
     await tick('Show its symmetry');
     await page.waitForFunction(() => document.querySelectorAll('.centre').length >= 9);
     const made = await draft();
-    expect(made.repeat).toMatchObject({ kind: 'group', group: 'p4mm' });
+    expect(made.repeat).toMatchObject({ kind: 'group', group: 'p4mm', cut: true });
     expect(made.placings).toHaveLength(1);
+    // The star is wider than its part of the cell: it ends at the mirror lines, until it is let over them.
+    const inked = () => page.$eval('.unit-view path[fill^="#"]', (path) => path.getAttribute('d')?.length ?? 0);
+    const ending = await inked();
+    await tick('Art ends at the mirror lines');
+    await page.waitForFunction(
+      (held) => (document.querySelector('.unit-view path[fill^="#"]')?.getAttribute('d')?.length ?? 0) !== held,
+      {},
+      ending,
+    );
+    expect((await draft()).repeat).toMatchObject({ cut: false });
+    await tick('Art ends at the mirror lines');
     // One placing, eight images: the kaleidoscope is the same left and right of its mirror in the picture itself.
     await tick('Show its symmetry');
     await press(page, '10 × 10');

@@ -67,12 +67,13 @@ export function extremeMeasured(
 function extremeRepeat(random: Random): Repeat {
   const step = extreme(random, { least: 0, most: 1 });
   const run = pick(random, ['progressive', 'alternating'] as const);
+  const cut = random() < 0.5;
   return pick<Repeat>(random, [
     { kind: 'straight' },
     { kind: 'brick', step, run },
     { kind: 'half-drop', step, run },
-    { kind: 'mirror' },
-    { kind: 'group', group: pick(random, PLANE_GROUPS), slant: extreme(random, { least: -2, most: 2 }) },
+    { kind: 'mirror', cut },
+    { kind: 'group', group: pick(random, PLANE_GROUPS), slant: extreme(random, { least: -2, most: 2 }), cut },
   ]);
 }
 

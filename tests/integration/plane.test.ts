@@ -1,4 +1,3 @@
-import { Resvg } from '@resvg/resvg-js';
 import { describe, expect, it } from 'vitest';
 import { apply, multiply, translation } from '../../src/lib/core/geom/affine';
 import type { Point } from '../../src/lib/core/geom/point';
@@ -9,29 +8,9 @@ import type { MeasuredRecipe, Recipe } from '../../src/lib/core/recipe/recipe';
 import { checkRecipe } from '../../src/lib/core/recipe/check';
 import { asComposed } from '../../src/lib/core/scene/by-hand';
 import { compileUnit } from '../../src/lib/core/scene/unit';
-import { layoutSvg } from '../../src/lib/core/svg/layout';
 import { seededRandom as seeded } from '../../src/lib/core/num/random';
 import { block, drawing, place, recipe } from '../support/recipes';
-import { filledPage } from '../support/scenes';
-
-type Picture = { side: number; at: (x: number, y: number) => [number, number, number] };
-
-/** A page of `side` px filled with a recipe, drawn copy by copy on white. */
-function drawn(of: Recipe, side: number, fill: Parameters<typeof filledPage>[2] = {}): Picture {
-  const scene = filledPage(of, side, fill, '#ffffff');
-  const svg = layoutSvg(scene, { patterns: 'expanded', width: `${side}`, height: `${side}` });
-  const { pixels } = new Resvg(svg).render();
-  return {
-    side,
-    at: (x, y) => {
-      const place = (Math.floor(y) * side + Math.floor(x)) * 4;
-      return [pixels[place] ?? 0, pixels[place + 1] ?? 0, pixels[place + 2] ?? 0];
-    },
-  };
-}
-
-const far = (one: readonly number[], other: readonly number[]): number =>
-  Math.max(...one.map((value, channel) => Math.abs(value - (other[channel] ?? 0))));
+import { drawn, far, type Picture } from '../support/drawn-page';
 
 /** The share of ink in a picture of black on white. */
 function inkShare({ side, at }: Picture): number {

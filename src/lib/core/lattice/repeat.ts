@@ -10,14 +10,15 @@ export type { Size };
  * How units are laid. Brick shifts each row along, half-drop each column down, by `step` of the unit (with its gap).
  * A progressive run shifts every row further; an alternating run shifts every second row and comes back. Mirror turns
  * every second unit over, across and down. A plane group carries what lies in its asymmetric unit through all its
- * operations; `slant` is how far an oblique cell's lower side is moved along, in shares of its width.
+ * operations; `slant` is how far an oblique cell's lower side is moved along, in shares of its width. `cut` says that art
+ * ends at the mirror lines; without it, art that crosses one overlaps its own image.
  */
 export type Repeat =
   | { kind: 'straight' }
   | { kind: 'brick'; step: number; run: 'progressive' | 'alternating' }
   | { kind: 'half-drop'; step: number; run: 'progressive' | 'alternating' }
-  | { kind: 'mirror' }
-  | { kind: 'group'; group: PlaneGroup; slant: number };
+  | { kind: 'mirror'; cut?: boolean }
+  | { kind: 'group'; group: PlaneGroup; slant: number; cut?: boolean };
 
 export type Gap = { across: number; down: number };
 

@@ -14,10 +14,12 @@ import type { Endless } from './endless';
 import { groundOfRecipe, type GroundScene } from './ground';
 import { buildMeasured } from './measured';
 import { coveredBy } from './covered';
+import { cutElements, cutOf, outlinesAllowed, windowOf, type Cut } from './cut-at-mirrors';
+import { effectsReach } from './effects';
 import { compileMotif, type CompiledMotif, type Element } from './motif';
 import { unitedMotif } from './united';
 import { meetingPictures, type MeetingPicture, type PlaneScene } from './picture-plane';
-import { pieceOf, type Piece } from './piece';
+import { inkBox, pieceOf, type Piece } from './piece';
 import { asLaid } from './pictured';
 
 export type { Piece };
@@ -117,9 +119,10 @@ function finish(parts: Omit<UnitScene, 'artBox' | 'sampled' | 'layered' | 'empty
     ...parts,
     artBox: unionBoxes(pieces.map((piece) => piece.box)),
     layered: pieces.some(
-      ({ opacity, effects, elements }) =>
+      ({ opacity, effects, elements, window }) =>
         opacity < 1 ||
         effects !== null ||
+        window !== null ||
         elements.some(({ clip, opacity: own }) => clip !== null || own < 1),
     ),
     empty: pieces.length === 0 && endless.length === 0,
@@ -180,36 +183,49 @@ function piecesOf(
   const upright = imagesOf(unit, gap, repeat);
   const images = lie ? upright.map((image) => multiply(lie, image)) : upright;
   const united = options.skipAbutments ? 'apart' : '';
-  const laid = images.length === 1 && !lie ? united : JSON.stringify([unit, gap, repeat, lie, united]);
+  const outlines = outlinesAllowed(
+    recipe.motifs.flatMap((one) => compiledMotif(one, options.cache).elements),
+  );
+  const laid =
+    images.length === 1 && !lie ? united : JSON.stringify([unit, gap, repeat, lie, united, outlines]);
   return recipe.placings.flatMap((placing): Piece[] => {
     const motif = motifs.get(placing.motif);
     if (!motif) return [];
     const held = options.pieces?.get(placing);
     if (held && held.motif === motif && held.laid === laid) return held.pieces;
     const compiled = compiledMotif(motif, options.cache);
-    const { elements } = options.skipAbutments ? compiled : unitedMotif(compiled);
-    const pieces = placed(placing, motif, elements, images);
+    const { elements, box } = options.skipAbutments ? compiled : unitedMotif(compiled);
+    const cut = cutOf(recipe, box, placingMatrix(placing), outlines);
+    const pieces = placed(placing, motif, elements, images, cut);
     options.pieces?.set(placing, { motif, laid, pieces });
     return pieces;
   });
 }
 
-/** A placing in all images of the repeat's symmetry. */
-function placed(placing: Placing, motif: Motif, elements: Element[], images: readonly Affine[]): Piece[] {
-  if (elements.length === 0) return [];
-  const upright = placingMatrix(placing);
+/** A placing in all images of the repeat's symmetry. What has effects is cut with them, so that none falls over a mirror line. */
+function placed(
+  placing: Placing,
+  motif: Motif,
+  drawn: Element[],
+  images: readonly Affine[],
+  cut: Cut | null,
+): Piece[] {
+  if (drawn.length === 0) return [];
+  const matrix = placingMatrix(placing);
   const { effects = null } = motif;
   const { id, opacity } = placing;
+  const parts = { id, motif: motif.id, opacity, effects };
+  const ink = effects && cut ? inkBox({ elements: drawn, matrix }) : null;
+  const through = effects && ink && grow(ink, effectsReach(effects));
+  const elements = cut && !through ? cutElements(drawn, matrix, cut) : drawn;
   return images.flatMap(
     (image) =>
       pieceOf({
-        id,
-        motif: motif.id,
+        ...parts,
         elements,
-        matrix: multiply(image, upright),
-        opacity,
-        effects,
+        matrix: multiply(image, matrix),
         image,
+        window: cut && through && windowOf(through, cut, image),
       }) ?? [],
   );
 }

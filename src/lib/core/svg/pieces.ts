@@ -11,6 +11,7 @@ import { endlessOver } from '../scene/endless';
 import { elementBox, type Element } from '../scene/motif';
 import type { MeetingPicture } from '../scene/picture-plane';
 import type { PicturePaint } from '../recipe/recipe';
+import { inkBox } from '../scene/piece';
 import { piecesOver, type Piece, type UnitScene } from '../scene/unit';
 import { effectsFilter } from './effects';
 import { colourOf } from '../colour/slots';
@@ -71,13 +72,24 @@ export function pieceMarkup(piece: Piece, offset: Point, colours: Colours, withi
   const matrix = multiply(translation(offset.x, offset.y), piece.matrix);
   const drawing = drawnThrough(seenElements(piece, matrix, within), matrix, colours);
   if (drawing === '') return '';
+  return throughWindow(piece, offset, withEffects(piece, offset, drawing, colours));
+}
+
+function withEffects(piece: Piece, offset: Point, drawing: string, colours: Colours): string {
   const opacity = piece.opacity < 1 ? ` opacity="${num(piece.opacity)}"` : '';
-  if (piece.effects) {
-    const ink = grow(moveBox(piece.box, offset), -effectsReach(piece.effects));
-    const filter = effectsFilter(piece.effects, ink, colours);
+  const ink = piece.effects && inkBox(piece);
+  if (piece.effects && ink) {
+    const filter = effectsFilter(piece.effects, moveBox(ink, offset), colours);
     return `${filter.markup}<g filter="url(#${filter.id})"${opacity}>${drawing}</g>`;
   }
   return opacity ? `<g${opacity}>${drawing}</g>` : drawing;
+}
+
+function throughWindow({ window }: Piece, offset: Point, drawing: string): string {
+  if (!window) return drawing;
+  const path = `<path d="${formatPath(transformPath(translation(offset.x, offset.y), window))}"/>`;
+  const id = contentId('k', path);
+  return `<clipPath id="${id}">${path}</clipPath><g clip-path="url(#${id})">${drawing}</g>`;
 }
 
 /** The elements of a piece that meet a box, as far as its shadows reach. */

@@ -15,6 +15,7 @@
     shortSymbol,
     type PlaneGroup,
   } from '$lib/core/lattice/groups';
+  import { hasMirrors } from '$lib/core/lattice/chamber';
   import type { Front, Repeat } from '$lib/core/lattice/repeat';
   import { LIMITS } from '$lib/core/recipe/limits';
   import type { ComposedRecipe } from '$lib/core/recipe/recipe';
@@ -59,14 +60,16 @@
     const to: Repeat =
       next === 'brick' || next === 'half-drop'
         ? { kind: next, step: shifted.step, run: shifted.run }
-        : { kind: next };
+        : next === 'mirror'
+          ? { kind: next, cut: true }
+          : { kind: next };
     editor.commit({ ...recipe, repeat: to });
   }
   function setGroup(next: string): void {
     if (!isPlaneGroup(next)) return;
-    const slant = repeat.kind === 'group' ? repeat.slant : 0;
+    const { slant, cut = false } = repeat.kind === 'group' ? repeat : { slant: 0, cut: true };
     const unit = latticeKind(next) === 'square' ? { ...recipe.unit, height: recipe.unit.width } : recipe.unit;
-    editor.commit({ ...recipe, unit, repeat: { kind: 'group', group: next, slant } });
+    editor.commit({ ...recipe, unit, repeat: { kind: 'group', group: next, slant, cut } });
   }
   /** Handlers of a number of the recipe: shown live, then one step. */
   function set(write: (from: ComposedRecipe, value: number) => ComposedRecipe) {
@@ -231,6 +234,17 @@
       onset={(unit) => isLengthUnit(unit) && editor.commit({ ...recipe, measure: unit })}
     />
   </Rows>
+  {#if repeat.kind === 'mirror' || repeat.kind === 'group'}
+    {#if hasMirrors(repeat)}
+      <div class="cut">
+        <Tick
+          label="Art ends at the mirror lines"
+          checked={repeat.cut ?? false}
+          onset={(cut) => editor.commit({ ...recipe, repeat: { ...repeat, cut } })}
+        />
+      </div>
+    {/if}
+  {/if}
   {#if repeat.kind === 'group' && lattice}
     <p class="muted note">
       {shortSymbol(repeat.group)} needs {LATTICES[lattice]}. Draw in the outlined part; the rest follows.
@@ -291,6 +305,9 @@
     width: 20px;
     border: 0;
     background: none;
+  }
+  .cut {
+    margin-top: 8px;
   }
   .note {
     margin: 8px 0 4px;

@@ -3,18 +3,17 @@
   import { patternTransform } from '$lib/core/svg/live';
   import GroundRect from '../components/GroundRect.svelte';
   import type { BenchEditor } from './editor.svelte';
-  import type { BenchShow } from './show.svelte';
+  import { SIZES, type BenchShow } from './show.svelte';
 
   /** The pattern at four sizes at once, one of them life size: as large as this screen was measured to show it. */
   type Props = { editor: BenchEditor; patternId: string; show: BenchShow };
   let { editor, patternId, show }: Props = $props();
-  const SCALES = [0.25, 0.5, 1, 2];
   const lie = $derived(editor.kind === 'composed' ? (editor.still.lie ?? IDENTITY) : IDENTITY);
   const lieAt = (scale: number): Affine => multiply(scaling(scale * show.screenScale), lie);
 </script>
 
 <div class="strip">
-  {#each SCALES as scale (scale)}
+  {#each SIZES as scale (scale)}
     <figure>
       <svg role="img" aria-label="The pattern at {scale * 100} %" style:background={show.background}>
         <defs>

@@ -12,7 +12,7 @@
   import type { BenchEditor } from './editor.svelte';
   import { NO_SNAP, moving, type SnapLines } from './piece-drags';
   import PieceHandles from './PieceHandles.svelte';
-  import type { BenchShow } from './show.svelte';
+  import { SIZES, type BenchShow } from './show.svelte';
   import UnitAids from './UnitAids.svelte';
   import UnitEdges from './UnitEdges.svelte';
   import CopiesLayer from './CopiesLayer.svelte';
@@ -29,8 +29,6 @@
   const MANY = 40;
   /** Pictures take much longer to draw than outlines. */
   const MANY_PICTURES = 4;
-  /** The largest of the sizes that are shown below. */
-  const LARGEST_SIZE = 2;
   let width = $state(0);
   let height = $state(0);
   let fitted = false;
@@ -40,6 +38,8 @@
   const scene = $derived(editor.stillScene);
   const measured = $derived(editor.kind === 'measured');
   const underlay = $derived(underlayWidth(view.zoom));
+  /** Wide enough for the smallest of all that show the one drawing: this view and the strip of sizes. */
+  const widest = $derived(underlayWidth(Math.min(view.zoom, Math.min(...SIZES) * show.screenScale)));
   /** What is drawn: the work, or the last published revision while one looks back. */
   const shown = $derived.by(() => {
     const { published, publishedScene } = editor;
@@ -84,8 +84,8 @@
     view.centre({ width, height }, scene.pitch, show.screenScale);
   }
   const sides: ShownSides = new Map();
-  const markup = $derived(cellMarkup(shared, shown.colours, underlay));
-  const seenAt = $derived(steppedScale(Math.max(view.zoom, LARGEST_SIZE * show.screenScale)));
+  const markup = $derived(cellMarkup(shared, shown.colours, widest));
+  const seenAt = $derived(steppedScale(Math.max(view.zoom, Math.max(...SIZES) * show.screenScale)));
 </script>
 
 <!-- The unit view takes keys itself; every piece is also listed at the left. -->

@@ -19,6 +19,9 @@ const MOST_REMEMBERED = 300;
 /** Art none of whose colours has this contrast (WCAG 2.2) with the surface can hardly be seen on it: our own choice. */
 const PALE = 1.3;
 
+/** The sizes at which a pattern is shown beside the unit, one of them life size. */
+export const SIZES = [0.25, 0.5, 1, 2] as const;
+
 /** How the bench shows its pattern: nothing here changes the pattern. */
 export class BenchShow {
   surface: Surface = $state('light');

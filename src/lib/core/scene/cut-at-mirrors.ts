@@ -1,0 +1,109 @@
+import { IDENTITY, apply, type Affine } from '../geom/affine';
+import { boxCentre, grow, type Box } from '../geom/box';
+import { cutPath, halfPlaneBefore, sideOfBox, type HalfPlane } from '../geom/half-plane';
+import { strokeOutline } from '../geom/outline';
+import { formatPath, transformPath, type Path } from '../geom/path';
+import { boxCorners } from '../geom/polygon';
+import { polygonPath } from '../geom/shapes';
+import { chamberAt } from '../lattice/chamber';
+import type { ComposedRecipe, FillRule } from '../recipe/recipe';
+import { elementWeight } from './cost';
+import { elementBox, plainElement, type Element } from './motif';
+
+/**
+ * Strokes of more segments are cut by a clip and not as outlines, and all are where a recipe has more than the second number:
+ * making outlines takes long.
+ */
+const MOST_OUTLINED = 60;
+const MOST_OUTLINED_IN_ALL = 3000;
+/** How closely outlines of strokes are followed, px. */
+const OUTLINE_TOLERANCE = 0.01;
+/** Pictures and gradients run on over the line by so much (px), or what lies behind would shine through along it. */
+const RUN_ON = 0.5;
+
+/** What a placing's elements are cut to: the chamber of its middle, in px of the unit. */
+export type Cut = { halves: HalfPlane[]; outlines: boolean };
+
+/** Which mirror lines bound what a placing shows, by the middle of its ink; `null` where nothing is cut. */
+export function cutOf(
+  { unit, gap, repeat }: Pick<ComposedRecipe, 'unit' | 'gap' | 'repeat'>,
+  box: Box,
+  matrix: Affine,
+  outlines: boolean,
+): Cut | null {
+  if (!('cut' in repeat) || !repeat.cut) return null;
+  const halves = chamberAt(unit, gap, repeat, apply(matrix, boxCentre(box)));
+  return halves.length > 0 ? { halves, outlines } : null;
+}
+
+/** Whether so many elements' strokes may be turned into outlines. */
+export const outlinesAllowed = (elements: readonly Element[]): boolean =>
+  elements.reduce((sum, one) => sum + (one.stroke ? elementWeight(one) : 0), 0) <= MOST_OUTLINED_IN_ALL;
+
+/** The elements of a motif as far as they lie within its chamber; `matrix` places the motif. Those that lie within stay the same objects. */
+export function cutElements(elements: Element[], matrix: Affine, cut: Cut): Element[] {
+  const exact = cut.halves.map((half) => halfPlaneBefore(half, matrix));
+  const wide = cut.halves.map((half) => halfPlaneBefore(half, matrix, RUN_ON));
+  let whole = true;
+  const kept = elements.flatMap((element) => {
+    const box = elementBox(element);
+    if (!box) return [];
+    const sides = exact.map((half) => sideOfBox(half, box));
+    if (sides.every((side) => side === 'in')) return [element];
+    whole = false;
+    if (sides.includes('beyond')) return [];
+    return cutElement(element, box, element.picture || isGradient(element) ? wide : exact, cut.outlines);
+  });
+  return whole ? elements : kept;
+}
+
+const isGradient = ({ fill }: Element): boolean => fill !== null && typeof fill === 'object';
+
+const cutBy = (path: Path, halves: readonly HalfPlane[], rule: FillRule = 'nonzero'): Path =>
+  halves.reduce((left, half) => cutPath(left, half, rule), path);
+
+function cutElement(element: Element, box: Box, halves: readonly HalfPlane[], outlines: boolean): Element[] {
+  const { stroke, fill, clip } = element;
+  if (clip) {
+    const path = cutBy(clip.path, halves, clip.rule);
+    return path.length > 0 ? [{ ...element, clip: { ...clip, path } }] : [];
+  }
+  if (!stroke) return filled(element, halves);
+  const both = fill !== null || element.picture !== null;
+  const line = both && element.opacity < 1 ? null : outlines ? outlineOf(element) : null;
+  if (!line) {
+    const window = cutBy(polygonPath(boxCorners(IDENTITY, grow(box, 1))), halves);
+    return window.length > 0 ? [{ ...element, clip: { path: window, rule: 'nonzero' } }] : [];
+  }
+  return [
+    ...(both ? filled({ ...element, stroke: null }, halves) : []),
+    ...(line === 'nothing' ? [] : filled(line, halves)),
+  ];
+}
+
+function filled(element: Element, halves: readonly HalfPlane[]): Element[] {
+  const path = cutBy(element.path, halves, element.fillRule);
+  return path.length > 0 ? [{ ...element, path, d: formatPath(path) }] : [];
+}
+
+const outlined = new WeakMap<Element, Element | 'nothing' | null>();
+
+/** A stroke as the area that it inks; `nothing` where it inks none, `null` where that would take too long. */
+function outlineOf(element: Element): Element | 'nothing' | null {
+  const held = outlined.get(element);
+  if (held !== undefined) return held;
+  const made = makeOutline(element);
+  outlined.set(element, made);
+  return made;
+}
+
+function makeOutline(element: Element): Element | 'nothing' | null {
+  const { stroke, path, opacity } = element;
+  if (!stroke || elementWeight(element) > MOST_OUTLINED) return null;
+  const outline = strokeOutline(path, stroke, OUTLINE_TOLERANCE);
+  return outline.ok ? plainElement(outline.path, { fill: stroke.slot, opacity }) : 'nothing';
+}
+
+/** The part of a box within the chamber, through an image of the repeat: for what is cut only when it is drawn. */
+export const windowOf = (box: Box, { halves }: Cut, image: Affine): Path =>
+  transformPath(image, cutBy(polygonPath(boxCorners(IDENTITY, box)), halves));
