@@ -380,6 +380,25 @@ describe('a repeat from a picture', () => {
     expect((await draft()).unit.width).toBeCloseTo(288, 4);
     expect(await page.$eval('aside', (one) => one.textContent)).toContain('216 × 216 px');
   });
+
+  it('is resampled once to as many px as are asked for, and made so; taken back it has its own', async () => {
+    await begin(file('Harbour Wall.png'));
+    await enter(page, 'Width of the region', '160');
+    await enter(page, 'Resolution of the repeat', '96');
+    const { unit } = await draft();
+    await page.select('select[aria-label="How it is resampled"]', 'mitchell');
+    await press(page, 'Make it of 300 ppi');
+    // 160 px at 96 ppi are 1⅔ in, which are 500 px at 300 ppi.
+    expect(await shown(page, 'Pixels across')).toBe('500');
+    const recipe = await draft();
+    expect(recipe.pictured.size).toEqual({ on: true, width: 500, filter: 'mitchell' });
+    expect(recipe.unit.width).toBeCloseTo(unit.width, 4);
+    expect(await page.$eval('aside', (one) => one.textContent)).toContain('show no more of it');
+    const made = await pixels(madeAsset(recipe));
+    expect(made.width).toBe(500);
+    await page.select('select[aria-label="How it is resampled"]', 'not');
+    expect((await pixels(madeAsset(await draft()))).width).toBe(160);
+  });
 });
 
 describe('a subject', () => {

@@ -2,7 +2,7 @@ import Joi from 'joi';
 import { PLANE_GROUPS } from '../core/lattice/groups';
 import { CUT_CHANNELS, CUT_LIMITS } from '../core/recipe/cut-out';
 import { LIMITS } from '../core/recipe/limits';
-import { FEW_KINDS, JOIN_KINDS, PICTURED_LIMITS, TONE_CHANNELS } from '../core/recipe/pictured';
+import { FEW_KINDS, JOIN_KINDS, PICTURED_LIMITS, SIZE_FILTERS, TONE_CHANNELS } from '../core/recipe/pictured';
 import { STROKE_LIMITS } from '../core/recipe/stroke';
 import { TEXTURE_KINDS } from '../core/recipe/texture';
 import { asset, between, finite, hex, name, named, one, share, tagged } from './schema-parts';
@@ -126,6 +126,11 @@ export const picturedParts = {
       screen: Joi.object({ ...numbers('across', 'turn'), form: one('round', 'line') }),
       colours: Joi.array().items(hex()).max(PICTURED_LIMITS.few.most).required(),
       speck: finite().required(),
+    }),
+    size: Joi.object({
+      on: Joi.boolean().required(),
+      width: finite().required(),
+      filter: one(...SIZE_FILTERS),
     }),
   }).required(),
 };

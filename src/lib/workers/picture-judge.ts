@@ -3,14 +3,14 @@ import { joins } from '../core/picture/make';
 import { repeatFigure } from '../core/picture/repeat';
 import { seamsOf, type Seams } from '../core/picture/seam';
 import type { Raster } from '../core/raster/composite';
-import { grows, JOIN_KINDS, madeSize, type JoinKind, type Pictured } from '../core/recipe/pictured';
+import { grows, JOIN_KINDS, ownSize, type JoinKind, type Pictured } from '../core/recipe/pictured';
 
 /** Makes a unit as it is seen. */
 type See = (steps: Shown, scale: number) => Raster;
 
 /** So many px a side at most are made to be measured: of the unit as it is without its join. */
 const scaleFor = (pictured: Pictured, most: number): number => {
-  const { width, height } = madeSize(withJoin(pictured, { on: false }));
+  const { width, height } = ownSize(withJoin(pictured, { on: false }));
   return Math.min(1, most / Math.max(width, height));
 };
 
@@ -39,7 +39,7 @@ export function judgeSeen(
   const bare = withJoin(unpainted(pictured), { on: false });
   const before = measured(see, { ...steps, pictured: bare }, scale).seams;
   const now = measured(see, steps, scale);
-  const { width, height } = madeSize(bare);
+  const { width, height } = ownSize(bare);
   const { band } = pictured.join;
   const inner = Math.max(0, ((width - band) * (height - band)) / (width * height));
   return {

@@ -4,12 +4,14 @@ import { findColours, numbered } from '../core/picture/few';
 import { joinedUnit, makeUnit, paintUnit, type AtHand } from '../core/picture/make';
 import { ownPeriod } from '../core/picture/period';
 import { makeTexture } from '../core/picture/texture/make';
+import { resized } from '../core/picture/size';
 import { healFrom } from '../core/picture/retouch';
 import type { Hex } from '../core/colour/parse';
 import {
   fewOf,
   freshTextured,
   madeSize,
+  ownSize,
   slotsOfTexture,
   strokesOf,
   type Few,
@@ -57,11 +59,13 @@ function make({ pictured, lay }: MadeBy, scale: number): Raster {
 
 /** The unit as it is seen: its few colours, where it has them, are those of its slots. */
 function seen({ colours, ...steps }: Shown, scale: number): Raster {
-  const unit = make(steps, scale);
-  const few = fewOf(steps.pictured);
+  const { pictured, lay } = steps;
+  const unit = resized(make(steps, scale), pictured, lay, false);
+  const few = fewOf(pictured);
   if (!few) return unit;
   straighten(unit.data);
-  const speck = Math.round(few.speck * scale ** 2);
+  const made = madeSize(pictured);
+  const speck = Math.round((few.speck * unit.width * unit.height) / (made.width * made.height));
   return inColours(unit, { ...few, speck }, steps.lay, colours);
 }
 
@@ -98,13 +102,13 @@ const WORK: Workers = {
       const region = regionFor(pictured.region, group);
       const join = { ...pictured.join, on: false };
       const steps = { ...pictured, region, join, symmetry: { ...pictured.symmetry, on: true, group } };
-      const { width, height } = madeSize(steps);
+      const { width, height } = ownSize(steps);
       const shown = { pictured: steps, lay: { kind: 'straight' } as const, colours };
       return pixelsOf(seen(shown, side / Math.min(width, height)));
     });
   },
   colours({ how, count, ...steps }) {
-    const { width, height } = madeSize(steps.pictured);
+    const { width, height } = ownSize(steps.pictured);
     const unit = make(steps, Math.min(1, COLOURS_SIDE / Math.max(width, height)));
     straighten(unit.data);
     return findColours(unit, how, count);
@@ -124,7 +128,7 @@ const WORK: Workers = {
   },
   channels: (ask) => channelsSeen(here(), ask),
   healFrom({ stroke, most, ...steps }) {
-    const { width, height } = madeSize(steps.pictured);
+    const { width, height } = ownSize(steps.pictured);
     const scale = Math.min(1, most / Math.max(width, height));
     return healFrom(make(steps, scale), stroke, steps.lay, scale);
   },

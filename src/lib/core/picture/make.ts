@@ -1,5 +1,5 @@
 import { clamp } from '../num/tolerance';
-import { groupOf, grows, madeSize, strokesOf, type Pictured, type PictureLay } from '../recipe/pictured';
+import { groupOf, grows, ownSize, strokesOf, type Pictured, type PictureLay } from '../recipe/pictured';
 import type { Raster } from '../raster/composite';
 import { smoothPart } from './fourier';
 import { Folder, foldOf, mirrorEdges, type PartEdge } from '../lattice/fold';
@@ -46,7 +46,7 @@ export function joinedUnit(at: AtHand, pictured: Pictured, lay: PictureLay, scal
   const look = lookOf(at, pictured);
   if (groupOf(pictured) !== 'p1') return folded(look, pictured, scale);
   const times = grows(pictured) ? pictured.join.times : 1;
-  const made = madeSize(pictured, scale);
+  const made = ownSize(pictured, scale);
   const { width, height } = { width: made.width / times, height: made.height / times };
   const cut = (margin: number): Raster =>
     wholePixels(at, pictured, { width, height }, margin, margin) ??
@@ -197,7 +197,7 @@ function cropped(
 /** The region folded by its plane group; where images meet without a mirror between them, a pixel is the mean of its quarters. */
 function folded(look: Look, pictured: Pictured, scale: number): Raster {
   const fold = foldOf(groupOf(pictured), pictured.region);
-  const { width, height } = madeSize(pictured, scale);
+  const { width, height } = ownSize(pictured, scale);
   const folder = new Folder(fold);
   const [stepX, stepY] = [fold.cell.width / width, fold.cell.height / height];
   const data = new Uint8Array(width * height * 4);

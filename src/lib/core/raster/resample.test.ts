@@ -2,7 +2,7 @@ import sharp from 'sharp';
 import { describe, expect, it } from 'vitest';
 import { noisePicture, pixelOf, rasterOf, texture } from '../../../../tests/support/rasters';
 import type { Raster } from './composite';
-import { resample } from './resample';
+import { MITCHELL, resample } from './resample';
 
 describe('another size', () => {
   // Against libvips, which shrinks with the same kernel: by boxes first where more than half goes, so not that far here.
@@ -29,6 +29,59 @@ describe('another size', () => {
     // Its weights have few bits.
     expect(worst).toBeLessThanOrEqual(3);
   });
+
+  it.each([
+    [70, 61],
+    [54, 44],
+  ])('by the softer kernel is what libvips makes of it: 100 × 80 to %i × %i', async (width, height) => {
+    const source = texture(100, 80, 4);
+    const raw = { width: 100, height: 80, channels: 4 as const };
+    const theirs = await sharp(Buffer.from(source.data), { raw })
+      .resize(width, height, { fit: 'fill', kernel: 'mitchell' })
+      .raw()
+      .toBuffer();
+    const ours = resample(source, width, height, 'clamp', MITCHELL);
+    let worst = 0;
+    for (let y = 3; y < height - 3; y += 1)
+      for (let x = 3; x < width - 3; x += 1)
+        for (let channel = 0; channel < 3; channel += 1) {
+          const at = (y * width + x) * 4 + channel;
+          worst = Math.max(worst, Math.abs(ours.data[at]! - theirs[at]!));
+        }
+    expect(worst).toBeLessThanOrEqual(3);
+  });
+
+  it('weighs by the numbers of the paper: 8/9 in the middle, 1/18 a pixel away, none from two on', () => {
+    // Mitchell and Netravali 1988, eq. 8 with B = C = 1/3, worked by hand.
+    expect([0, 1, 1.5, 2, 2.5].map((far) => Number(MITCHELL.weight(far).toFixed(6)))).toEqual([
+      0.888889, 0.055556, -0.034722, 0, 0,
+    ]);
+  });
+
+  it.each([0, 17, -5])(
+    'of pictures each row of which lies %i px further along is a part of that plane',
+    (along) => {
+      const unit = texture(48, 36, 7, { light: 0 });
+      const shifted = (y: number): number => Math.floor(y / 36) * along;
+      const at = (x: number, y: number): number[] =>
+        pixelOf(unit, (((x - shifted(y)) % 48) + 48) % 48, ((y % 36) + 36) % 36);
+      const laid = rasterOf(144, 108, (x, y) => at(x - 48, y - 36));
+      for (const factor of [0.5, 1.5]) {
+        const [width, height] = [48 * factor, 36 * factor];
+        const own = resample(unit, width, height, { along });
+        const wide = resample(laid, 3 * width, 3 * height);
+        let worst = 0;
+        for (let y = 0; y < height; y += 1)
+          for (let x = 0; x < width; x += 1)
+            for (let channel = 0; channel < 3; channel += 1)
+              worst = Math.max(
+                worst,
+                Math.abs(pixelOf(own, x, y)[channel]! - pixelOf(wide, x + width, y + height)[channel]!),
+              );
+        expect(worst).toBeLessThanOrEqual(1);
+      }
+    },
+  );
 
   it('of the same size is the same, and of one colour of that colour', () => {
     const noise = noisePicture(31, 22, 3);

@@ -1,16 +1,36 @@
+import { modulo } from '../num/tolerance';
 import type { Raster } from './composite';
 
-/** What lies beyond the edges of a picture: its outermost pixels, the picture again, or the picture turned over. */
-export type Edges = 'clamp' | 'wrap' | 'mirror';
+/**
+ * What lies beyond the edges of a picture: its outermost pixels, the picture again, the picture turned over, or the picture
+ * again with each row of them `along` px further to the right.
+ */
+export type Edges = 'clamp' | 'wrap' | 'mirror' | { along: number };
+
+/** How much a pixel counts at a distance of so many pixels; nothing from `reach` on. */
+export type Kernel = { reach: number; weight: (far: number) => number };
+
+/** The Lanczos kernel of three lobes (Duchon 1979). */
+export const LANCZOS: Kernel = { reach: 3, weight: lanczos };
+
+/** The cubic kernel with B = C = 1/3 (Mitchell and Netravali 1988, Reconstruction Filters in Computer Graphics, eq. 8). */
+export const MITCHELL: Kernel = { reach: 2, weight: mitchell };
 
 /**
- * A picture at another size, by the Lanczos kernel of three lobes (Duchon 1979), stretched where it shrinks, so that
- * nothing finer than a pixel is left in it. Premultiplied, eight bits a channel.
+ * A picture at another size, by a kernel that is stretched where it shrinks, so that nothing finer than a pixel is left
+ * in it. Premultiplied, eight bits a channel.
  */
-export function resample(source: Raster, width: number, height: number, edges: Edges = 'clamp'): Raster {
-  const across = tapsOf(source.width, width, edges);
-  const down = tapsOf(source.height, height, edges);
-  const rows = new Rows(source, width, across, down.most);
+export function resample(
+  source: Raster,
+  width: number,
+  height: number,
+  edges: Edges = 'clamp',
+  kernel = LANCZOS,
+): Raster {
+  const [sides, along] = typeof edges === 'object' ? (['wrap', edges.along] as const) : [edges, 0];
+  const across = tapsOf(source.width, width, sides, kernel);
+  const down = tapsOf(source.height, height, along === 0 ? sides : null, kernel);
+  const rows = new Rows(source, width, across, down.most, along);
   const out = new Uint8Array(width * height * 4);
   const sums = new Float32Array(width * 4);
   for (let y = 0; y < height; y += 1) {
@@ -42,6 +62,8 @@ class Rows {
     private readonly width: number,
     private readonly taps: Taps,
     private readonly most: number,
+    /** How far each further row of pictures lies along; row `y` may then lie beyond the picture. */
+    private readonly along: number,
   ) {}
 
   row(y: number): Float32Array {
@@ -64,14 +86,17 @@ class Rows {
   }
 
   private fill(row: Float32Array, y: number): void {
-    const { data } = this.source;
+    const { data, width, height } = this.source;
     const { starts, places, weights } = this.taps;
-    const from = y * this.source.width * 4;
+    const further = Math.floor(y / height);
+    const from = (y - further * height) * width * 4;
+    const back = modulo(-further * this.along, width);
     for (let x = 0; x < this.width; x += 1) {
       let [red, green, blue, alpha] = [0, 0, 0, 0];
       const end = starts[x + 1]!;
       for (let tap = starts[x]!; tap < end; tap += 1) {
-        const at = from + places[tap]! * 4;
+        const place = places[tap]! + back;
+        const at = from + (place < width ? place : place - width) * 4;
         const weight = weights[tap]!;
         red += data[at]! * weight;
         green += data[at + 1]! * weight;
@@ -94,7 +119,8 @@ type Taps = { starts: Int32Array; places: Int32Array; weights: Float64Array; mos
 
 const LOBES = 3;
 
-function tapsOf(from: number, to: number, edges: Edges): Taps {
+/** The taps of each new pixel; without `edges` they may lie beyond the picture. */
+function tapsOf(from: number, to: number, edges: 'clamp' | 'wrap' | 'mirror' | null, kernel: Kernel): Taps {
   const ratio = from / to;
   const stretch = Math.max(1, ratio);
   const starts = new Int32Array(to + 1);
@@ -103,14 +129,14 @@ function tapsOf(from: number, to: number, edges: Edges): Taps {
   for (let index = 0; index < to; index += 1) {
     starts[index] = places.length;
     const middle = (index + 0.5) * ratio - 0.5;
-    const first = Math.ceil(middle - LOBES * stretch - 1e-9);
-    const last = Math.floor(middle + LOBES * stretch + 1e-9);
+    const first = Math.ceil(middle - kernel.reach * stretch - 1e-9);
+    const last = Math.floor(middle + kernel.reach * stretch + 1e-9);
     const begun = weights.length;
     let sum = 0;
     for (let at = first; at <= last; at += 1) {
-      const weight = lanczos((at - middle) / stretch);
+      const weight = kernel.weight((at - middle) / stretch);
       if (Math.abs(weight) < 1e-9) continue;
-      places.push(placeOf(at, from, edges));
+      places.push(edges ? placeOf(at, from, edges) : at);
       weights.push(weight);
       sum += weight;
     }
@@ -129,7 +155,14 @@ function lanczos(x: number): number {
   return (LOBES * Math.sin(turn) * Math.sin(turn / LOBES)) / (turn * turn);
 }
 
-function placeOf(at: number, size: number, edges: Edges): number {
+function mitchell(x: number): number {
+  const far = Math.abs(x);
+  if (far >= 2) return 0;
+  if (far >= 1) return (((-7 * far + 36) * far - 60) * far) / 18 + 32 / 18;
+  return ((21 * far - 36) * far * far + 16) / 18;
+}
+
+function placeOf(at: number, size: number, edges: 'clamp' | 'wrap' | 'mirror'): number {
   if (at >= 0 && at < size) return at;
   if (edges === 'clamp') return at < 0 ? 0 : size - 1;
   const period = edges === 'wrap' ? size : 2 * size;

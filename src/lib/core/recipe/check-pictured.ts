@@ -1,6 +1,7 @@
 import { regionAspect } from '../lattice/fold';
 import { lengthRange, range, SHARE } from './check-parts';
 import { showPlane } from '../geom/corners';
+import type { Size } from '../lattice/size';
 import { LIMITS } from './limits';
 import {
   fewOf,
@@ -9,6 +10,7 @@ import {
   grows,
   madeSize,
   mostPixels,
+  ownSize,
   PICTURED_LIMITS,
   slotIdsOf,
   texturePicture,
@@ -50,7 +52,7 @@ function checkRetouch(pictured: Pictured, problems: Problem[]): void {
   const strokes = pictured.retouch?.strokes ?? [];
   checkStrokes(strokes, path, problems);
   const { strokeUnits, healed, allHealed } = PICTURED_LIMITS;
-  const { width, height } = madeSize(pictured);
+  const { width, height } = ownSize(pictured);
   const [across, down] = [strokeUnits * width, strokeUnits * height];
   const reaches = (x: number, y: number): boolean => Math.abs(x) > across || Math.abs(y) > down;
   const far = strokes.some(
@@ -173,14 +175,21 @@ function checkRegion(pictured: Pictured, problems: Problem[]): void {
       path: 'pictured.region.height',
       message: `The symmetry ${group} needs a region ${aspect === 1 ? 'as high as it is wide' : `${(1 / aspect).toFixed(3)} times as wide as it is high`}.`,
     });
-  const { width, height } = madeSize(pictured);
+  checkPixels(pictured, problems);
+}
+
+/** How many pixels are made, before and after they are resampled. */
+function checkPixels(pictured: Pictured, problems: Problem[]): void {
   const most = mostPixels(pictured);
-  if (width * height > most)
-    problems.push({
-      code: 'too_many',
-      path: 'pictured.region',
-      message: `One repeat would be ${width} × ${height} px; at most ${Math.floor(most / 1e6)} million pixels are made. Make the region smaller.`,
-    });
+  const tooMany = ({ width, height }: Size, path: string, what: string): boolean => {
+    if (width * height <= most) return false;
+    const message = `One repeat would be ${width} × ${height} px; at most ${Math.floor(most / 1e6)} million pixels are made. ${what}`;
+    problems.push({ code: 'too_many', path, message });
+    return true;
+  };
+  if (tooMany(ownSize(pictured), 'pictured.region', 'Make the region smaller.') || !pictured.size) return;
+  range(pictured.size.width, PICTURED_LIMITS.size, 'pictured.size.width', 'The width in px', problems);
+  tooMany(madeSize(pictured), 'pictured.size', 'Make it of fewer px.');
 }
 
 function checkTone(tone: Tone, problems: Problem[]): void {

@@ -25,6 +25,8 @@ export type Pictured = {
   retouch?: Retouch;
   /** Absent: its colours stay as they are. */
   few?: Few;
+  /** Absent: it is made of the pixels that its region has. */
+  size?: PictureSize;
 };
 
 /**
@@ -138,6 +140,15 @@ export type RetouchKind = (typeof RETOUCH_KINDS)[number];
  */
 export type Few = { on: boolean; how: FewKind; colours: Hex[]; speck: number; screen?: Screen };
 
+/**
+ * The unit resampled once to so many px across, its proportion kept: by Lanczos' kernel, which is sharp, or by Mitchell's,
+ * which is softer and has no halo beside hard edges.
+ */
+export type PictureSize = { on: boolean; width: number; filter: SizeFilter };
+
+export const SIZE_FILTERS = ['lanczos', 'mitchell'] as const;
+export type SizeFilter = (typeof SIZE_FILTERS)[number];
+
 export const FEW_KINDS = ['flat', 'blend', 'halftone'] as const;
 export type FewKind = (typeof FEW_KINDS)[number];
 
@@ -189,6 +200,8 @@ export const PICTURED_LIMITS = {
   strokeUnits: 8,
   healed: 1.5e6,
   allHealed: 1e8,
+  /** Px across that a unit is resampled to. */
+  size: { least: 8, most: 16_384 },
   /** Pixels of what is made. */
   pixels: 40_000_000,
 } as const;
@@ -273,14 +286,23 @@ const slotId = (index: number): string => `colour-${index + 1}`;
 /** The steps that a unit is made by; what it is used for, its size in the end and its ground are no part of them. */
 export type MadeBy = { pictured: Pictured; lay: PictureLay };
 
-/** How many px the unit that is made has, at `scale` px to one of the region's. */
-export function madeSize(pictured: Pictured, scale = 1): Size {
+/** How many px the unit has that the steps make before it is resampled, at `scale` px to one of the region's. */
+export function ownSize(pictured: Pictured, scale = 1): Size {
   const { cell } = foldOf(groupOf(pictured), pictured.region);
   const times = grows(pictured) ? pictured.join.times : 1;
   return {
     width: times * Math.max(1, Math.round(cell.width * scale)),
     height: times * Math.max(1, Math.round(cell.height * scale)),
   };
+}
+
+/** How many px the unit that is made has in the end. */
+export function madeSize(pictured: Pictured): Size {
+  const own = ownSize(pictured);
+  const { size } = pictured;
+  if (!size?.on) return own;
+  const width = Math.max(1, Math.round(size.width));
+  return { width, height: Math.max(1, Math.round((width * own.height) / own.width)) };
 }
 
 /** Counts up when the same steps make other bytes than before. */
@@ -311,6 +333,7 @@ export function madeAsset({ pictured, lay }: MadeBy): string {
       ? [[few.how, few.colours, few.how === 'halftone' ? (few.screen ?? FRESH_SCREEN) : few.speck, lay]]
       : []),
     ...(strokes.length > 0 ? [{ strokes, lay }] : []),
+    ...(pictured.size?.on ? [{ size: [Math.round(pictured.size.width), pictured.size.filter], lay }] : []),
   ];
   return bytesToHex(sha256(utf8ToBytes(JSON.stringify(steps))));
 }

@@ -2,6 +2,7 @@ import sharp from 'sharp';
 import { done, fail, type Outcome } from '../../contract/failure';
 import { numbered } from '../../core/picture/few';
 import { makeUnit, type AtHand } from '../../core/picture/make';
+import { resized } from '../../core/picture/size';
 import { makeTexture } from '../../core/picture/texture/make';
 import { fewOf, type MadeBy } from '../../core/recipe/pictured';
 import { premultiply, straighten } from '../../core/raster/alpha';
@@ -46,7 +47,7 @@ async function sourceOf(db: Db, { pictured }: MadeBy): Promise<AtHand | null> {
 }
 
 async function madeFrom(source: AtHand, { pictured, lay }: MadeBy): Promise<Uint8Array> {
-  const unit = makeUnit(source, pictured, lay);
+  const unit = resized(makeUnit(source, pictured, lay), pictured, lay, true);
   const clear = straighten(unit.data);
   const few = fewOf(pictured);
   if (few) unit.data.set(numbered(unit, few, lay).data);

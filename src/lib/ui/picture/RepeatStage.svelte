@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { Point } from '$lib/core/geom/point';
-  import { madeSize } from '$lib/core/recipe/pictured';
+  import { ownSize } from '$lib/core/recipe/pictured';
   import type { PictureEditor } from './editor.svelte';
   import BrushSurface from '../components/BrushSurface.svelte';
   import type { Blob } from '$lib/core/picture/repeat';
@@ -43,7 +43,7 @@
 
   /** A screen is looked at from half a metre: what is further away is seen smaller by as much. */
   const SCREEN = DISTANCES[0]!.px;
-  const made = $derived(madeSize(editor.pictured.pictured));
+  const made = $derived(ownSize(editor.pictured.pictured));
   /** The unit on the screen: so wide that `across` of them fit the shorter way. */
   const unit = $derived.by(() => {
     const wide =

@@ -2,7 +2,8 @@
   import { fractionText } from '$lib/core/num/fraction';
   import { isLengthUnit, LENGTH_UNITS } from '$lib/core/num/length';
   import { LIMITS } from '$lib/core/recipe/limits';
-  import { grows, madeSize } from '$lib/core/recipe/pictured';
+  import { grows, madeSize, ownSize, PICTURED_LIMITS } from '$lib/core/recipe/pictured';
+  import Button from '../components/Button.svelte';
   import Choice from '../components/Choice.svelte';
   import NumberField from '../components/NumberField.svelte';
   import Panel from '../components/Panel.svelte';
@@ -15,12 +16,15 @@
 
   const recipe = $derived(editor.pictured);
   const steps = $derived(recipe.pictured);
-  const { symmetry } = $derived(steps);
+  const { symmetry, size } = $derived(steps);
+  const own = $derived(ownSize(steps));
   const made = $derived(madeSize(steps));
   const kind = $derived({ unit: recipe.measure });
   const ppi = $derived(ppiOf(recipe));
   // svelte-ignore state_referenced_locally
   const { fields } = fieldsOf(editor);
+  /** What print asks for (common practice, no source). */
+  const PRINT_PPI = 300;
   const LAYS = { straight: 'straight', brick: 'in brick', 'half-drop': 'half-drop' } as const;
 </script>
 
@@ -90,7 +94,40 @@
       {...fields((value, live) => editor.setPpi(value, live))}
     />
     <span>Made of</span>
-    <span class="mono">{made.width} × {made.height} px</span>
+    {#if size?.on}
+      <span class="pair">
+        <NumberField
+          label="Pixels across"
+          value={made.width}
+          kind={{ suffix: 'px' }}
+          digits={0}
+          hideUnit
+          {...PICTURED_LIMITS.size}
+          {...fields((width, live) =>
+            editor.setSize((from) => ({ ...from, width: Math.round(width) }), live),
+          )}
+        /> ×
+        <span class="mono">{made.height} px</span>
+      </span>
+    {:else}
+      <span class="mono">{made.width} × {made.height} px</span>
+    {/if}
+    <span>Resampled</span>
+    <Choice
+      label="How it is resampled"
+      value={size?.on ? size.filter : 'not'}
+      options={[
+        ['not', 'not at all'],
+        ['lanczos', 'sharp'],
+        ['mitchell', 'soft'],
+      ]}
+      onset={(filter) =>
+        editor.setSize((from) =>
+          filter === 'not'
+            ? { ...from, on: false }
+            : { ...from, on: true, filter, width: from.on ? from.width : made.width },
+        )}
+    />
     <span>Under 300 ppi above</span>
     <span class="mono">{percent(ppi / 300)}</span>
     <span>Under 150 ppi above</span>
@@ -103,4 +140,24 @@
       onset={(measure) => isLengthUnit(measure) && editor.change((from) => ({ ...from, measure }))}
     />
   </Rows>
+  {#if size?.on && Math.abs(ppi - PRINT_PPI) > 0.5}
+    <Button
+      kind="quiet"
+      onclick={() =>
+        editor.setSize((from) => ({ ...from, width: Math.round((made.width * PRINT_PPI) / ppi) }))}
+      >Make it of {PRINT_PPI} ppi</Button
+    >
+  {/if}
+  {#if size?.on && made.width > own.width}
+    <p class="muted note">
+      The region has {own.width} × {own.height} px; more of them show no more of it.
+    </p>
+  {/if}
 </Panel>
+
+<style>
+  .note {
+    margin: 6px 0 0;
+    font-size: var(--small);
+  }
+</style>

@@ -22,6 +22,7 @@ import {
   texturePicture,
   type Few,
   type Pictured,
+  type PictureSize,
   type Region,
   type SourcePicture,
 } from '$lib/core/recipe/pictured';
@@ -233,6 +234,20 @@ export class PictureEditor extends PatternKeeper {
 
   setHeight(height: number, live = false): void {
     this.change((from) => sized(from, height / madeSize(from.pictured).height), live);
+  }
+
+  /** Has the unit resampled, or made of the pixels that it has; it stays as large as it is. */
+  setSize(change: (from: PictureSize) => PictureSize, live = false): void {
+    this.change((from) => {
+      const { pictured } = from;
+      const held = pictured.size ?? {
+        on: false,
+        width: madeSize(pictured).width,
+        filter: 'lanczos' as const,
+      };
+      const next = { ...from, pictured: { ...pictured, size: change(held) } };
+      return sized(next, from.unit.width / madeSize(next.pictured).width);
+    }, live);
   }
 
   setPpi(ppi: number, live = false): void {

@@ -1,6 +1,6 @@
 import { PLANE_GROUPS, type PlaneGroup } from '$lib/core/lattice/groups';
 import type { Hex } from '$lib/core/colour/parse';
-import { madeSize, type Few, type MadeBy, type SourcePicture } from '$lib/core/recipe/pictured';
+import { ownSize, type Few, type MadeBy, type SourcePicture } from '$lib/core/recipe/pictured';
 import type { Size } from '$lib/core/lattice/size';
 import type { Point } from '$lib/core/geom/point';
 import type { BrushStroke } from '$lib/core/geom/brush-stroke';
@@ -172,6 +172,6 @@ export class Maker {
 
 /** How many px of the made unit a px of the screen shows at most one of, so that nothing is made larger than it is seen. */
 export function unitScale(steps: MadeBy, shownWidth: number): number {
-  const { width } = madeSize(steps.pictured);
+  const { width } = ownSize(steps.pictured);
   return Math.min(1, Math.max(16, shownWidth) / width);
 }

@@ -2,7 +2,7 @@ import type { Point } from '$lib/core/geom/point';
 import { joins } from '$lib/core/picture/make';
 import {
   grows,
-  madeSize,
+  ownSize,
   PICTURED_LIMITS,
   type Retouch,
   type RetouchKind,
@@ -33,7 +33,7 @@ export class Retoucher {
     private readonly editor: PictureEditor,
     private readonly maker: Maker,
   ) {
-    const { width, height } = madeSize(editor.pictured.pictured);
+    const { width, height } = ownSize(editor.pictured.pictured);
     this.brush.size = Math.max(4, Math.round(Math.min(width, height) / 10));
   }
 
