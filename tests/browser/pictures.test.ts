@@ -15,8 +15,21 @@ import { exportPng, layoutWith, must, publishedPattern } from '../support/api';
 import { at, openBrowser, pixelAt, pixelsOf, still, visit, type Session } from '../support/browser';
 import { picturePattern, planeRepeats } from '../support/picture-patterns';
 import { pictureAsset } from '../support/pictures';
+import { texture } from '../support/rasters';
 import { block, dot, drawing, place, recipe } from '../support/recipes';
 import { filledPage, filledShape } from '../support/scenes';
+
+/** What the bench's checks say of a row. */
+const checked = (page: Session['page'], label: string): Promise<string> =>
+  page
+    .waitForFunction(
+      (wanted) =>
+        [...document.querySelectorAll('.rows > .muted')].find((one) => one.textContent === wanted)
+          ?.nextElementSibling?.textContent,
+      {},
+      label,
+    )
+    .then(async (handle) => String(await handle.jsonValue()));
 
 /** Three bands of one colour that leave nothing open, at an angle of their own. */
 function bandsOfOneColour(): MeasuredRecipe {
@@ -47,6 +60,44 @@ describe('a large picture', () => {
     expect(await sized('?side=1024')).toEqual({ width: 600, height: 300, alpha: true });
     for (const query of ['?side=300', '?side=999999', '?side=256&look=h40'])
       expect((await fetch(at(`/api/v1/motifs/${asset}${query}`))).status).toBe(400);
+  });
+
+  it('has its joins measured on the bench, and the place that tells its unit pointed out', async () => {
+    const { page } = session;
+    const grain = texture(300, 240, 6, { light: 0 });
+    // Darker to the right, and lighter at one place of the left edge; over the upper and lower edge it goes on.
+    const photo = await pictureAsset(300, 240, (x, y) => {
+      const shade = x / 4 + (x < 20 && Math.abs(y - 60) < 25 ? -60 : 0);
+      return [0, 1, 2].map((channel) => grain.data[(y * 300 + x) * 4 + channel]! - shade).concat(255);
+    });
+    const pattern = picturePattern({ kind: 'straight' }, { width: 300, height: 240 }, photo.asset);
+    await visit(page, `/library/${await publishedPattern(pattern)}/bench`);
+    expect(await checked(page, 'Join of pictures')).toMatch(/^plain, \d/);
+    expect(await checked(page, 'Unit found')).toMatch(/^(faint|plain), \d/);
+    await page.waitForSelector('.rows [role="img"]');
+    await page.click('[title="Join of pictures: show where"]');
+    const circles = await page.$$eval('circle.pointed.own', (found) =>
+      found.map((one) => Number(one.getAttribute('r'))),
+    );
+    expect(circles).toHaveLength(1);
+    expect(await page.$$('path.pointed.own')).toHaveLength(1);
+    const [x, y] = await page.$eval('circle.pointed.own', (one) => {
+      const { left, width, top, height } = one.getBoundingClientRect();
+      return [left + width / 2, top + height / 2];
+    });
+    const view = (await (await page.$('.unit-view'))!.boundingBox())!;
+    // Out of sight it is brought back.
+    expect([x! > view.x, x! < view.x + view.width, y! > view.y, y! < view.y + view.height]).toEqual([
+      ...[true, true, true, true],
+    ]);
+    await page.click('[title="What tells the unit most: show where"]');
+    expect(await page.$$('path.pointed.own')).toHaveLength(0);
+    expect(await page.$$('circle.pointed.own')).toHaveLength(1);
+
+    // Turned over at its edges the same picture meets itself.
+    const mirrored = picturePattern({ kind: 'mirror' }, { width: 300, height: 240 }, photo.asset);
+    await visit(page, `/library/${await publishedPattern(mirrored)}/bench`);
+    expect(await checked(page, 'Join of pictures')).toMatch(/^none, \d/);
   });
 
   it('comes to the bench as large as it is seen there, and larger when one comes nearer', async () => {

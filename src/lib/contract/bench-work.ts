@@ -1,4 +1,9 @@
+import type { Affine } from '../core/geom/affine';
 import type { PathOperation } from '../core/geom/boolean';
+import type { Size } from '../core/lattice/size';
+import type { RepeatFigure } from '../core/picture/repeat';
+import type { Seams } from '../core/picture/seam';
+import type { Raster } from '../core/raster/composite';
 import type { Stroke, ComposedRecipe, DrawingElement, Recipe } from '../core/recipe/recipe';
 import type { WidestGap } from '../core/scene/gap';
 import type { Scattered, ScatterPlan } from '../core/scene/scatter';
@@ -9,8 +14,14 @@ export type BenchWork = {
   checks: { ask: { recipe: Recipe; near: number }; reply: CheckReply };
   scatter: { ask: { recipe: ComposedRecipe; plan: ScatterPlan }; reply: Scattered };
   combine: { ask: { operation: PathOperation; elements: DrawingElement[] }; reply: Worked<{ d: string }> };
+  /** The joins of a cell that is drawn over its ground, and how strongly the eye finds it from each distance. */
+  pictures: { ask: PicturesAsk; reply: PicturesReply };
   outline: { ask: { d: string; stroke: Stroke }; reply: Worked<{ d: string }> };
 };
+
+/** A cell of a plane, its pixels with straight alpha, as large as `size` and laid by `matrix`, px. */
+export type PicturesAsk = { picture: Raster; size: Size; matrix: Affine; distances: readonly number[] };
+export type PicturesReply = { seams: Seams; repeat: RepeatFigure[] };
 
 export type CheckReply = {
   gap: WidestGap | null;

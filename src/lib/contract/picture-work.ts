@@ -48,6 +48,11 @@ export type PictureWork = {
   pieces: { ask: CutOut; reply: SeenPiece[] };
   /** The joins before and after; `most` px a side are measured. */
   judge: { ask: Shown & { most: number; size: Size; distances: readonly number[] }; reply: Judged };
+  /** How strongly each of some other units would be found from each distance: figures, distance by distance. */
+  proposals: {
+    ask: { asked: (Shown & { size: Size })[]; most: number; distances: readonly number[] };
+    reply: number[][];
+  };
   /** What each way to join would come to. */
   ways: { ask: Shown & { most: number }; reply: Ways };
 };

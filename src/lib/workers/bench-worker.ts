@@ -2,6 +2,9 @@ import type { BenchAsk, BenchKind, BenchReply, BenchWork } from '../contract/ben
 import { combineAreas } from '../core/geom/boolean';
 import { strokeOutline } from '../core/geom/outline';
 import { formatPath, parsePath } from '../core/geom/path';
+import { repeatFigure } from '../core/picture/repeat';
+import { seamsOf } from '../core/picture/seam';
+import { premultiply } from '../core/raster/alpha';
 import { widestGap } from '../core/scene/gap';
 import { scatter } from '../core/scene/scatter';
 import { thinPieces } from '../core/scene/thin';
@@ -17,6 +20,13 @@ const WORK: Workers = {
   checks({ recipe, near }) {
     const scene = compileUnit(recipe, { upright: true, skipAbutments: true });
     return { gap: widestGap(scene), touches: findTouches(scene, near), thin: thinPieces(scene) };
+  },
+  pictures({ picture, distances, ...cell }) {
+    premultiply(picture.data);
+    return {
+      seams: seamsOf(picture, { kind: 'straight' }),
+      repeat: distances.map((distance) => repeatFigure({ picture, ...cell }, distance)),
+    };
   },
   scatter({ recipe, plan }) {
     return scatter(

@@ -1,7 +1,8 @@
 import type { Judged, PictureWork, Shown, Ways } from '../contract/picture-work';
 import { joins } from '../core/picture/make';
-import { repeatFigure } from '../core/picture/repeat';
+import { cellOfUnit, repeatFigure } from '../core/picture/repeat';
 import { seamsOf, type Seams } from '../core/picture/seam';
+import type { Size } from '../core/lattice/size';
 import type { Raster } from '../core/raster/composite';
 import { grows, JOIN_KINDS, ownSize, type JoinKind, type Pictured } from '../core/recipe/pictured';
 
@@ -39,6 +40,7 @@ export function judgeSeen(
   const bare = withJoin(unpainted(pictured), { on: false });
   const before = measured(see, { ...steps, pictured: bare }, scale).seams;
   const now = measured(see, steps, scale);
+  const cell = cellOfUnit(now.unit, size, steps.lay);
   const { width, height } = ownSize(bare);
   const { band } = pictured.join;
   const inner = Math.max(0, ((width - band) * (height - band)) / (width * height));
@@ -46,7 +48,7 @@ export function judgeSeen(
     before,
     now: now.seams,
     untouched: !joins(pictured) ? 1 : grows(pictured) ? 0 : inner,
-    repeat: distances.map((distance) => repeatFigure(now.unit, size, distance)),
+    repeat: distances.map((distance) => repeatFigure(cell, distance)),
   };
 }
 
@@ -59,4 +61,16 @@ export function waysSeen(see: See, { most, ...steps }: PictureWork['ways']['ask'
     return measured(see, { ...steps, pictured, lay }, scale).seams.figure;
   };
   return Object.fromEntries(JOIN_KINDS.map((how) => [how, figure(how)])) as Ways;
+}
+
+/** How strongly another unit would be found from each distance. */
+export function foundSeen(
+  see: See,
+  { size, ...steps }: Shown & { size: Size },
+  most: number,
+  distances: readonly number[],
+): number[] {
+  const unit = see(steps, scaleFor(steps.pictured, most));
+  const cell = cellOfUnit(unit, size, steps.lay);
+  return distances.map((distance) => repeatFigure(cell, distance).figure);
 }

@@ -18,13 +18,13 @@ import {
   type MadeBy,
   type PictureLay,
 } from '../core/recipe/pictured';
-import { smallerTexture } from '../core/recipe/texture';
+import { smallerTexture, type Texture } from '../core/recipe/texture';
 import { premultiply, straighten } from '../core/raster/alpha';
 import type { Raster } from '../core/raster/composite';
 import { colourNumbered } from '../core/raster/numbered';
 import { resample } from '../core/raster/resample';
 import { channelsSeen, cutSeen, piecesSeen } from './picture-cut';
-import { judgeSeen, waysSeen } from './picture-judge';
+import { foundSeen, judgeSeen, waysSeen } from './picture-judge';
 import { pixelsOf } from './pixels';
 
 /** The work of the picture view, off the page's thread: the same code that makes the picture at full size. */
@@ -42,6 +42,19 @@ const COLOURS_SIDE = 480;
 function here(): AtHand {
   if (!atHand) throw new Error('There is no picture yet.');
   return atHand;
+}
+
+/** Works with a texture of other numbers than those of the one at hand, as it is seen with `most` px a side. */
+function withTexture<T>(texture: Texture | undefined, most: number, work: () => T): T {
+  if (!texture) return work();
+  const held = atHand;
+  const picture = makeTexture(smallerTexture(texture, most));
+  atHand = { picture, scale: picture.width / texture.width };
+  try {
+    return work();
+  } finally {
+    atHand = held;
+  }
 }
 
 /** The unit that is painted on, as it was before: a stroke that is just painted makes only itself anew. */
@@ -136,6 +149,10 @@ const WORK: Workers = {
   pieces: (by) => piecesSeen(here(), by),
   judge: (ask) => judgeSeen(seen, ask),
   ways: (ask) => waysSeen(seen, ask),
+  proposals: ({ asked, most, distances }) =>
+    asked.map((steps) =>
+      withTexture(steps.pictured.source.texture, most, () => foundSeen(seen, steps, most, distances)),
+    ),
 };
 
 /** How many pixels have each of 64 brightnesses (Rec. 709 luma of the encoded channels), and values of each channel. */

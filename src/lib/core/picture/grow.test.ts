@@ -1,10 +1,14 @@
 import { describe, expect, it } from 'vitest';
 import { pixelOf, rasterOf, texture } from '../../../../tests/support/rasters';
 import { grow } from './grow';
-import { repeatFigure, sensitivity } from './repeat';
+import type { Raster } from '../raster/composite';
+import { IDENTITY } from '../geom/affine';
+import { cellOfUnit, repeatFigure, sensitivity, type RepeatFigure } from './repeat';
 import { seamsOf } from './seam';
 
 const STRAIGHT = { kind: 'straight' } as const;
+const seenFrom = (picture: Raster, size: { width: number; height: number }, distance: number): RepeatFigure =>
+  repeatFigure({ picture, size, matrix: IDENTITY }, distance);
 
 describe('a grown unit', () => {
   const source = texture(96, 80, 3, { light: 0 });
@@ -39,8 +43,8 @@ describe('a grown unit', () => {
       return [r * dark, g * dark, b * dark];
     });
     const size = { width: 60, height: 50 };
-    const before = repeatFigure(blob, size, 2000).figure;
-    const after = repeatFigure(grow(blob, 2, 5), { width: 120, height: 100 }, 2000).figure;
+    const before = seenFrom(blob, size, 2000).figure;
+    const after = seenFrom(grow(blob, 2, 5), { width: 120, height: 100 }, 2000).figure;
     expect(after).toBeLessThan(before);
   });
 });
@@ -60,7 +64,7 @@ describe('the repeat meter', () => {
 
   it('is the amplitude of a wave of the unit times the sensitivity at its frequency', () => {
     const wave = rasterOf(64, 64, (x) => [128 + 30 * Math.cos((2 * Math.PI * x) / 64)]);
-    const { figure } = repeatFigure(wave, size, 2000);
+    const { figure } = seenFrom(wave, size, 2000);
     // One cycle of 80 mm at 2 m is 2000·π/180 / 80 = 0.436 cycles a degree; a wave is two orders of half its amplitude.
     const light = (value: number): number => {
       const linear = ((value / 255 + 0.055) / 1.055) ** 2.4;
@@ -70,18 +74,49 @@ describe('the repeat meter', () => {
     expect(figure).toBeCloseTo((amplitude / Math.SQRT2) * sensitivity(0.4363), 1);
   });
 
+  it.each([
+    { kind: 'half-drop' as const, step: 0.5 },
+    { kind: 'brick' as const, step: 0.25 },
+  ])('goes by the waves of the plane, however its units lie: $kind', (lay) => {
+    // One wave that runs on from unit to unit as they lie, worked by hand: across and down it has so many cycles a unit.
+    const [across, down] = lay.kind === 'half-drop' ? [-lay.step, 1] : [1, -lay.step];
+    const wave = (x: number, y: number): number =>
+      Math.cos(2 * Math.PI * ((across * (x + 0.5)) / 64 + (down * (y + 0.5)) / 48));
+    const unit = rasterOf(64, 48, (x, y) => [128 + 30 * wave(x, y)]);
+    const seen = { width: 80, height: 120 };
+    const { figure } = repeatFigure(cellOfUnit(unit, seen, lay), 4000);
+    const straight = seenFrom(
+      rasterOf(64, 48, (x) => [128 + 30 * Math.cos((2 * Math.PI * (x + 0.5)) / 64)]),
+      { width: 17.4533, height: 80 },
+      1000,
+    );
+    // A degree at 1000 is 17.4533 wide: one cycle of it.
+    const cycles = (Math.hypot(across / seen.width, down / seen.height) * 4000 * Math.PI) / 180;
+    expect(figure).toBeCloseTo((straight.figure * sensitivity(cycles)) / sensitivity(1), 1);
+  });
+
+  it('finds the place that tells the unit where units lie further along', () => {
+    const unit = rasterOf(64, 48, (x, y) => [Math.hypot(x - 40, y - 20) < 9 ? 40 : 190]);
+    const { blob } = repeatFigure(
+      cellOfUnit(unit, { width: 640, height: 480 }, { kind: 'brick', step: 0.25 }),
+      6000,
+    );
+    expect(blob?.is).toBe('dark');
+    expect([Math.abs(blob!.x - 405) < 25, Math.abs(blob!.y - 205) < 25]).toEqual([true, true]);
+  });
+
   it('finds nothing in one colour, and less from so far that the unit melts into a grey', () => {
-    const flat = repeatFigure(
+    const flat = seenFrom(
       rasterOf(40, 40, () => [120]),
       size,
       2000,
     );
     expect([flat.figure < 1e-9, flat.word, flat.blob]).toEqual([true, 'none', null]);
     const dot = rasterOf(64, 64, (x, y) => [Math.hypot(x - 32, y - 32) < 14 ? 40 : 200]);
-    const from = (distance: number): number => repeatFigure(dot, size, distance).figure;
+    const from = (distance: number): number => seenFrom(dot, size, distance).figure;
     expect(from(500)).toBeGreaterThan(0);
     expect(from(200_000)).toBeLessThan(from(10_000) / 4);
-    expect(repeatFigure(dot, size, 5000).word).toBe('plain');
+    expect(seenFrom(dot, size, 5000).word).toBe('plain');
   });
 
   it('says what tells the unit most: where it lies, over an edge too, how it lies, and whether it is dark', () => {
@@ -92,14 +127,14 @@ describe('the repeat meter', () => {
       const [along, aside] = [dx * cos + dy * sin, dy * cos - dx * sin];
       return [Math.abs(along) < 14 && Math.abs(aside) < 5 ? 40 : 180];
     });
-    const { blob } = repeatFigure(bar, size, 1000);
+    const { blob } = seenFrom(bar, size, 1000);
     expect(blob?.is).toBe('dark');
     const across = blob!.x > 40 ? blob!.x - 80 : blob!.x;
     expect(Math.abs(across)).toBeLessThan(2.5);
     expect(Math.abs(blob!.y - 30)).toBeLessThan(2.5);
     expect(Math.abs(blob!.turn - 30)).toBeLessThan(6);
     expect(blob!.rx).toBeGreaterThan(1.3 * blob!.ry);
-    const light = repeatFigure(
+    const light = seenFrom(
       rasterOf(64, 64, (x, y) => [Math.hypot(x - 20, y - 40) < 10 ? 220 : 90]),
       size,
       1000,

@@ -205,6 +205,10 @@ export function motifSize(content: MotifContent): Size {
   return { width: content.width, height: content.height };
 }
 
+/** Whether there is a picture in a motif. */
+export const showsPicture = (content: MotifContent): boolean =>
+  content.kind === 'drawing' && content.elements.some(({ picture }) => picture !== undefined);
+
 /** No grid shown, nothing snaps: what a recipe starts with; 5 mm. */
 export const PLAIN_AIDS: Aids = { grid: (5 * 96) / 25.4, showGrid: false, snap: false, guides: [] };
 

@@ -6,6 +6,7 @@
   import Panel from '../components/Panel.svelte';
   import { SURFACES } from '../components/surfaces';
   import { contrasts } from '$lib/core/recipe/contrast';
+  import PictureChecks from './PictureChecks.svelte';
   import type { Checks } from './checks.svelte';
   import type { BenchEditor } from './editor.svelte';
   import type { BenchShow, Pointed } from './show.svelte';
@@ -92,7 +93,9 @@
   {#snippet aside()}<span class="state" aria-live="polite">{checks.running ? 'looking …' : ''}</span
     >{/snippet}
   <div class="rows">
-    {#if checks.joins}
+    {#if checks.pictures}
+      <PictureChecks pictures={checks.pictures} {editor} {show} {row} />
+    {:else if checks.joins}
       {@render row(
         'Join at edges',
         'join',
@@ -197,7 +200,7 @@
     gap: 4px 8px;
     align-items: baseline;
   }
-  .rows > :nth-child(even) {
+  .rows > :not(.muted) {
     justify-self: end;
   }
   .rows > .muted {

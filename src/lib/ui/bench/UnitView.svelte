@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { untrack } from 'svelte';
   import { chain, scaling, translation } from '$lib/core/geom/affine';
   import { boxOfPoints } from '$lib/core/geom/box';
   import { resolveSlots } from '$lib/core/colour/slots';
@@ -68,6 +69,18 @@
       fitted = true;
       fit();
     }
+  });
+  // What is pointed out is brought into sight, where nothing of it is.
+  $effect(() => {
+    const circles = show.pointed?.circles ?? [];
+    untrack(() => {
+      const first = circles[0] && view.toScreen(circles[0].at);
+      const inSight = circles.some(({ at }) => {
+        const { x, y } = view.toScreen(at);
+        return x >= 0 && y >= 0 && x <= width && y <= height;
+      });
+      if (first && !inSight) view.panBy(width / 2 - first.x, height / 2 - first.y);
+    });
   });
   export function fit(): void {
     const box = boxOfPoints(outline);

@@ -2,7 +2,7 @@ import type { Point } from '$lib/core/geom/point';
 import { clamp } from '$lib/core/num/tolerance';
 import { isHex } from '$lib/core/colour/parse';
 import { contrasts } from '$lib/core/recipe/contrast';
-import type { MotifContent, Recipe } from '$lib/core/recipe/recipe';
+import { showsPicture, type Recipe } from '$lib/core/recipe/recipe';
 import { isSurface, surfaceBackground, SURFACES, type Surface } from '../components/surfaces';
 
 /** What a check points out on the unit view: places with a reach, or pieces. */
@@ -100,9 +100,6 @@ function isPale(recipe: Recipe): boolean {
   const standing = contrasts(recipe, { name: 'the surface', colour: light });
   return standing.length > 0 && standing.every(({ ratio }) => ratio < PALE);
 }
-
-const showsPicture = (content: MotifContent): boolean =>
-  content.kind === 'drawing' && content.elements.some(({ picture }) => picture);
 
 function surfaces(): Map<string, string> {
   try {

@@ -12,7 +12,8 @@
   import DrawnPixels from '../components/DrawnPixels.svelte';
   import { View } from '../layout/view.svelte';
   import { inRun } from '../state/run';
-  import { withCorner, type PictureEditor } from './editor.svelte';
+  import type { PictureEditor } from './editor.svelte';
+  import { withCorner } from './pictured-recipes';
 
   /** The picture with its region on it: moved by its middle, sized by its corners, turned by the knob below it. */
   type Props = {

@@ -10,9 +10,11 @@
   import { keyIsTaken } from '../state/undo-keys';
   import { PictureEditor } from './editor.svelte';
   import { PICTURE_KEYS, pictureKey } from './keys';
-  import { DISTANCES, Maker, unitScale } from './maker.svelte';
+  import { DISTANCES } from '../state/distances';
+  import { Maker, unitScale } from './maker.svelte';
   import PhotoStage from './PhotoStage.svelte';
   import RepeatStage from './RepeatStage.svelte';
+  import { proposalsFor } from './proposals';
   import SeamCard from './SeamCard.svelte';
   import { Retoucher } from './retoucher.svelte';
   import StepsPanel from './StepsPanel.svelte';
@@ -83,6 +85,15 @@
       maker.compare({ pictured, lay, colours });
     }, 250);
     return () => clearTimeout(wait);
+  });
+  /** Where the unit is found, what would make it harder to find is worked out. */
+  const found = $derived(maker.judgedOf === judgedSteps && maker.judged?.repeat[from]?.word !== 'none');
+  $effect(() => {
+    const of = judgedSteps;
+    if (!ready || !found || editor.history.inGesture) return;
+    untrack(() => {
+      if (maker.proposed.of !== of) maker.propose(proposalsFor(editor.pictured), editor.slotColours, of);
+    });
   });
   // Where one paints, the joins lie in the middle.
   $effect(() => {
@@ -171,6 +182,8 @@
             {maker}
             measuring={editor.problems.length === 0 && maker.judgedOf !== judgedSteps}
             small={retoucher.does !== null}
+            offers={maker.proposed.of === judgedSteps ? maker.proposed.offers : null}
+            onpick={(next) => editor.change(() => next)}
             bind:from
           />
         </div>

@@ -11,7 +11,7 @@
   import { call, sendFile } from '../state/api';
   import { takeBrought } from '../state/brought';
   import { freshTexture } from '$lib/core/recipe/texture';
-  import { freshRecipe, freshTexturedRecipe } from './editor.svelte';
+  import { freshRecipe, freshTexturedRecipe } from './pictured-recipes';
   import TextureTray from './TextureTray.svelte';
 
   /** Where a repeat from a picture begins: with a picture. */

@@ -4,7 +4,8 @@
   import type { PictureEditor } from './editor.svelte';
   import BrushSurface from '../components/BrushSurface.svelte';
   import type { Blob } from '$lib/core/picture/repeat';
-  import { DISTANCES, type Maker } from './maker.svelte';
+  import { DISTANCES } from '../state/distances';
+  import type { Maker } from './maker.svelte';
   import type { Retoucher } from './retoucher.svelte';
 
   /** The repeat as it lies, three units across; the edges of one of them in kelp. */

@@ -1,6 +1,10 @@
 <script lang="ts">
   import type { SeamFigure, SeamWord } from '$lib/core/picture/seam';
-  import { DISTANCES, type Maker } from './maker.svelte';
+  import type { PicturedRecipe } from '$lib/core/recipe/recipe';
+  import type { Proposal } from './proposals';
+  import HeatLine from '../components/HeatLine.svelte';
+  import { DISTANCES } from '../state/distances';
+  import type { Maker } from './maker.svelte';
 
   /** What the joins are, before and now, with the line along the worse one: where it is seen most. While something else is shown than was measured, it says so. A small one, where one paints, covers little. */
   type Props = {
@@ -9,8 +13,11 @@
     small: boolean;
     /** From which of the distances the unit is judged. */
     from: number;
+    /** What would make the unit harder to find, with its figures; `null` while that is worked out. */
+    offers: (Proposal & { figures: number[] })[] | null;
+    onpick: (recipe: PicturedRecipe) => void;
   };
-  let { maker, measuring, small, from = $bindable() }: Props = $props();
+  let { maker, measuring, small, from = $bindable(), offers, onpick }: Props = $props();
 
   const judged = $derived(maker.judged);
   const worse = $derived.by((): { edge: string; seam: SeamFigure } | null => {
@@ -26,13 +33,6 @@
     plain: 'plain',
     flat: 'flat, no seam to find',
   };
-  /** From what is not seen to what is plain: pale, amber, signal. */
-  function heat(figure: number): string {
-    const share = Math.min(1, Math.max(0, (figure - 1) / 2));
-    return share < 0.5
-      ? `color-mix(in srgb, #e6b84a ${share * 200}%, var(--kelp-tint))`
-      : `color-mix(in srgb, var(--signal) ${(share - 0.5) * 200}%, #e6b84a)`;
-  }
   const say = ({ word, figure }: { word: SeamWord; figure: number }): string =>
     word === 'flat' ? SAID.flat : `${SAID[word]}, ${figure.toFixed(2)}`;
 </script>
@@ -52,14 +52,7 @@
       >
     </p>
     {#if !small}
-      <div
-        class="line"
-        role="img"
-        aria-label="Along the join {worse.edge}, from where it is not seen to where it is plain"
-        style:background="linear-gradient(90deg, {worse.seam.line
-          .map(({ at, figure }) => `${heat(figure)} ${at * 100}%`)
-          .join(', ')})"
-      ></div>
+      <HeatLine line={worse.seam.line} edge={worse.edge} />
       <p class="small">
         <span>{worse.edge}</span><span>{measuring ? 'measuring …' : '1: as much as within it'}</span>
       </p>
@@ -82,6 +75,18 @@
         </p>
         {#if seen.blob}
           <p class="small"><span>Told most by what is {seen.blob.is}, outlined in the unit</span></p>
+          <div class="offers" role="group" aria-label="What would make the unit harder to find">
+            {#each offers ?? [] as { name, recipe, figures } (name)}
+              {@const figure = figures[from] ?? 0}
+              <button type="button" data-offer={name} onclick={() => onpick(recipe)}
+                >{name}<span class="mono" class:none={figure < seen.figure}>{figure.toFixed(2)}</span></button
+              >
+            {:else}
+              <span class="small"
+                >{offers ? 'Nothing here would make it harder to find.' : 'Trying what would be less …'}</span
+              >
+            {/each}
+          </div>
         {/if}
       {/if}
     {/if}
@@ -122,9 +127,33 @@
   .plain {
     color: var(--signal);
   }
-  .line {
-    height: 8px;
-    border-radius: 4px;
+  .offers {
+    display: grid;
+    grid-template-columns: 1fr 1fr;
+    gap: 4px;
+  }
+  .offers > span {
+    grid-column: 1 / -1;
+  }
+  .offers button {
+    display: flex;
+    justify-content: space-between;
+    gap: 6px;
+    padding: 3px 7px;
+    border: 1px solid var(--rule);
+    border-radius: var(--radius);
+    background: var(--card);
+    font-size: var(--small);
+    cursor: pointer;
+  }
+  .offers button:hover {
+    border-color: var(--kelp);
+  }
+  .offers .mono {
+    color: var(--muted);
+  }
+  .offers .mono.none {
+    color: var(--kelp);
   }
   .small {
     color: var(--muted);

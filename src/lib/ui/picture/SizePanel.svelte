@@ -8,7 +8,8 @@
   import NumberField from '../components/NumberField.svelte';
   import Panel from '../components/Panel.svelte';
   import Rows from '../components/Rows.svelte';
-  import { ppiOf, type PictureEditor } from './editor.svelte';
+  import type { PictureEditor } from './editor.svelte';
+  import { ppiOf } from './pictured-recipes';
   import { fieldsOf, percent } from './fields';
 
   /** How the units are laid, how large one is, and how finely it is made. */

@@ -1,7 +1,7 @@
 import { LIMITS } from '$lib/core/recipe/limits';
 import type { PicturedRecipe } from '$lib/core/recipe/recipe';
 import { BACK } from '../state/last-layout';
-import { freshRecipe } from './editor.svelte';
+import { freshRecipe } from './pictured-recipes';
 
 type Shown = { asset: string; width: number; height: number; scaleX: number };
 

@@ -4,9 +4,10 @@ import { ownSize, type Few, type MadeBy, type SourcePicture } from '$lib/core/re
 import type { Size } from '$lib/core/lattice/size';
 import type { Point } from '$lib/core/geom/point';
 import type { BrushStroke } from '$lib/core/geom/brush-stroke';
-import { toPx } from '$lib/core/num/length';
 import type { Histograms, Judged, Pixels, PictureWork, Shown, Ways } from '$lib/contract/picture-work';
 import { PictureWorker, Stopped } from '$lib/workers/client';
+import { DISTANCES } from '../state/distances';
+import type { Proposal } from './proposals';
 import { readPixels } from './read-pixels';
 
 /** The picture is worked on at so many px a side at most; what is kept is made from all of it by the server. */
@@ -17,8 +18,6 @@ const TEXTURE_SIDE = 1024;
 const JUDGED_SIDE = 480;
 /** Where a stroke is healed from is looked for in a unit of so many px a side at most. */
 const HEALED_SIDE = 1200;
-/** From where a repeat is looked at: in reach, across a room, across a street. */
-export const DISTANCES = [0.5, 2, 5].map((metres) => ({ metres, px: toPx(metres * 1000, 'mm') }));
 
 /** Work that takes longer than this, ms, is said. */
 const SAID_AFTER = 300;
@@ -37,6 +36,8 @@ export class Maker {
   tray: ReadonlyMap<PlaneGroup, Pixels> = $state.raw(new Map());
   judged: Judged | null = $state.raw(null);
   ways: Ways | null = $state.raw(null);
+  /** Ways to make the unit harder to find, with the figure of each from each distance, and what they were worked out for. */
+  proposed: { of: string; offers: (Proposal & { figures: number[] })[] } = $state.raw({ of: '', offers: [] });
   /** How far apart the picture repeats by itself, once that was looked for. */
   period: PictureWork['period']['reply'] | null = $state.raw(null);
   /** Why the picture cannot be shown. */
@@ -113,6 +114,23 @@ export class Maker {
     if (steps.pictured.symmetry.on) return void (this.ways = null);
     this.run('ways', async () => {
       this.ways = await this.compared.ask('ways', { ...steps, most: JUDGED_SIDE });
+    });
+  }
+
+  /** What each way to make the unit harder to find would come to, worked out while `of` is what is shown. */
+  propose(proposals: readonly Proposal[], colours: readonly Hex[], of: string): void {
+    this.run('proposals', async () => {
+      const figures = await this.compared.ask('proposals', {
+        asked: proposals.map(({ recipe: { pictured, lay, unit } }) => ({
+          pictured,
+          lay,
+          colours,
+          size: unit,
+        })),
+        most: JUDGED_SIDE,
+        distances: DISTANCES.map(({ px }) => px),
+      });
+      this.proposed = { of, offers: proposals.map((one, index) => ({ ...one, figures: figures[index]! })) };
     });
   }
 

@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest';
 import type { Point } from '$lib/core/geom/point';
 import { texturePicture, type RetouchStroke } from '$lib/core/recipe/pictured';
 import { freshTexture } from '$lib/core/recipe/texture';
-import { freshRecipe, PictureEditor } from './editor.svelte';
+import { PictureEditor } from './editor.svelte';
+import { freshRecipe } from './pictured-recipes';
 import type { Maker } from './maker.svelte';
 import { Retoucher } from './retoucher.svelte';
 
