@@ -3,6 +3,7 @@ import { benchExport } from './export';
 import { benchLayers } from './layers';
 import { benchLibrary } from './library';
 import { benchMemory } from './memory';
+import { benchPictureView } from './picture-view';
 import { benchPictures } from './pictures';
 import { benchRoom } from './room';
 import { benchServer } from './server';
@@ -13,6 +14,7 @@ const BENCHES: Record<string, (words: readonly string[]) => Promise<void>> = {
   export: benchExport,
   layers: benchLayers,
   pictures: benchPictures,
+  photograph: benchPictureView,
   stage: benchStage,
   bench: benchBench,
   room: benchRoom,

@@ -1,6 +1,7 @@
 import type { Histograms, PictureWork, Shown } from '../contract/picture-work';
 import { regionFor } from '../core/lattice/fold';
 import { findColours, numbered } from '../core/picture/few';
+import { Levels } from '../core/picture/levels';
 import { joinedUnit, makeUnit, paintUnit, type AtHand } from '../core/picture/make';
 import { ownPeriod } from '../core/picture/period';
 import { makeTexture } from '../core/picture/texture/make';
@@ -30,7 +31,7 @@ import { pixelsOf } from './pixels';
 /** The work of the picture view, off the page's thread: the same code that makes the picture at full size. */
 type Workers = { [K in keyof PictureWork]: (ask: PictureWork[K]['ask']) => PictureWork[K]['reply'] };
 
-let atHand: AtHand | null = null;
+let atHand: Levels | null = null;
 
 /** Periods are looked for in a picture of so many px a side at most. */
 const PERIOD_SIDE = 900;
@@ -38,10 +39,10 @@ const PERIOD_SIDE = 900;
 /** Few colours are looked for in a unit of so many px a side at most. */
 const COLOURS_SIDE = 480;
 
-/** The picture at hand. */
-function here(): AtHand {
+/** The picture at hand, all of it or as small as it is seen. */
+function here(scale = 1): AtHand {
   if (!atHand) throw new Error('There is no picture yet.');
-  return atHand;
+  return scale < 1 ? atHand.for(scale) : atHand.whole;
 }
 
 /** Works with a texture of other numbers than those of the one at hand, as it is seen with `most` px a side. */
@@ -49,7 +50,7 @@ function withTexture<T>(texture: Texture | undefined, most: number, work: () => 
   if (!texture) return work();
   const held = atHand;
   const picture = makeTexture(smallerTexture(texture, most));
-  atHand = { picture, scale: picture.width / texture.width };
+  atHand = new Levels({ picture, scale: picture.width / texture.width });
   try {
     return work();
   } finally {
@@ -61,7 +62,7 @@ function withTexture<T>(texture: Texture | undefined, most: number, work: () => 
 let below: { of: AtHand; key: string; unit: Raster } | null = null;
 
 function make({ pictured, lay }: MadeBy, scale: number): Raster {
-  const of = here();
+  const of = here(scale);
   if (strokesOf(pictured).length === 0) return makeUnit(of, pictured, lay, scale);
   const key = JSON.stringify([{ ...pictured, retouch: null }, lay, scale]);
   if (below?.of !== of || below.key !== key) below = { of, key, unit: joinedUnit(of, pictured, lay, scale) };
@@ -93,13 +94,14 @@ function inColours(unit: Raster, few: Few, lay: PictureLay, colours: readonly He
 const WORK: Workers = {
   take({ width, height, data, scale }) {
     premultiply(data);
-    atHand = { picture: { width, height, data: new Uint8Array(data.buffer) }, scale };
+    atHand = new Levels({ picture: { width, height, data: new Uint8Array(data.buffer) }, scale });
     return null;
   },
   texture({ texture, most }) {
     const picture = makeTexture(smallerTexture(texture, most));
-    atHand = { picture, scale: picture.width / texture.width };
-    return { ...pixelsOf(picture), scale: atHand.scale };
+    const scale = picture.width / texture.width;
+    atHand = new Levels({ picture, scale });
+    return { ...pixelsOf(picture), scale };
   },
   sample(texture) {
     const { few } = freshTextured(texture);
@@ -128,7 +130,7 @@ const WORK: Workers = {
   },
   period() {
     if (!atHand) return { across: null, down: null };
-    const { picture, scale } = atHand;
+    const { picture, scale } = here();
     const fit = Math.min(1, PERIOD_SIDE / Math.max(picture.width, picture.height));
     const [width, height] = [Math.round(picture.width * fit), Math.round(picture.height * fit)];
     const { across, down } = ownPeriod(fit < 1 ? resample(picture, width, height) : picture);

@@ -100,6 +100,8 @@ export class Folder {
   /** The edges of the part, each by a corner and what points inward from it. */
   readonly edges: readonly PartEdge[];
   private last = 0;
+  /** How far the place that was looked for last lies from the edges of its image, px of the region. */
+  room = 0;
 
   constructor(private readonly fold: Fold) {
     const { part } = fold;
@@ -117,7 +119,8 @@ export class Folder {
 
   /** The index of the image that (x, y) lies in; the nearest where rounding leaves none. */
   find(x: number, y: number): number {
-    if (this.slack(this.last, x, y) > 1e-7) return this.last;
+    this.room = this.slack(this.last, x, y);
+    if (this.room > 1e-7) return this.last;
     let best = 0;
     let most = -Infinity;
     for (let index = 0; index < this.fold.images.length; index += 1) {
@@ -127,6 +130,7 @@ export class Folder {
       best = index;
     }
     this.last = best;
+    this.room = most;
     return best;
   }
 

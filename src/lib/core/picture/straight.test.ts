@@ -5,7 +5,7 @@ import { showPlane, sidesOf, type Corners } from '../geom/corners';
 import { seededRandom } from '../num/random';
 import { freshPictured, madeAsset, movedRegion, type Pictured } from '../recipe/pictured';
 import { makeUnit } from './make';
-import { cornersOf, placing } from './straight';
+import { cornersOf, placed, placing } from './straight';
 
 const STRAIGHT = { kind: 'straight' } as const;
 const square = (corners: Corners, width: number, height: number) => ({
@@ -13,9 +13,8 @@ const square = (corners: Corners, width: number, height: number) => ({
   corners,
 });
 const put = (region: Parameters<typeof placing>[0], u: number, v: number): [number, number] => {
-  const spot = { x: 0, y: 0 };
-  placing(region)(u, v, spot);
-  return [spot.x, spot.y];
+  const { x, y } = placed(placing(region), { x: u, y: v });
+  return [x, y];
 };
 
 describe('four corners', () => {

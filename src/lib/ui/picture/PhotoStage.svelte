@@ -5,7 +5,7 @@
   import type { Point } from '$lib/core/geom/point';
   import { clamp, roundTo, wrapDegrees } from '$lib/core/num/tolerance';
   import { regionMatrix } from '$lib/core/picture/patch';
-  import { cornersOf, placing } from '$lib/core/picture/straight';
+  import { cornersOf, placed, placing } from '$lib/core/picture/straight';
   import { groupOf, movedRegion, PICTURED_LIMITS, type Region } from '$lib/core/recipe/pictured';
   import type { Pixels } from '$lib/contract/picture-work';
   import { pictureAddress } from '$lib/core/svg/paint';
@@ -39,11 +39,7 @@
       untrack(() => view.fit(stageSize, { width: wide, height: high }, { side: 16, top: 16, foot: 16 }));
   });
 
-  const onScreen = ({ x, y }: Point): Point => {
-    const spot = { x: 0, y: 0 };
-    place(x, y, spot);
-    return view.toScreen(spot);
-  };
+  const onScreen = (point: Point): Point => view.toScreen(placed(place, point));
   const corners = $derived(cornersOf(region).map((corner) => view.toScreen(corner)));
   const text = (points: readonly Point[]): string => points.map(({ x, y }) => `${x},${y}`).join(' ');
   /** The part of the region that counts, where that is not all of it. */

@@ -46,13 +46,14 @@
   const SCREEN = DISTANCES[0]!.px;
   const made = $derived(ownSize(editor.pictured.pictured));
   /** The unit on the screen: so wide that `across` of them fit the shorter way. */
-  const unit = $derived.by(() => {
-    const wide =
-      across === null
-        ? Math.max(8, editor.pictured.unit.width * (SCREEN / distance.px))
-        : Math.max(8, Math.min(width / across, (height / across) * (made.width / made.height)));
-    return { width: wide, height: (wide * made.height) / made.width };
-  });
+  const unitWidth = $derived(
+    across === null
+      ? Math.max(8, editor.pictured.unit.width * (SCREEN / distance.px))
+      : Math.max(8, Math.min(width / across, (height / across) * (made.width / made.height))),
+  );
+  const unitHeight = $derived((unitWidth * made.height) / made.width);
+  // Told anew only when it is another size: what depends on it is painted.
+  const unit = $derived({ width: unitWidth, height: unitHeight });
   $effect(() => {
     shown = unit.width * density;
   });
