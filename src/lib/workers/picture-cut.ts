@@ -46,11 +46,11 @@ export function cutSeen(of: AtHand, { by, matte }: Ask<'cut'>): Reply<'cut'> {
   const { scale } = of;
   const { picture, values } = readBy(of, by);
   const histogram = new Array<number>(64).fill(0);
-  for (const value of values) histogram[value >> 2]! += 1;
+  for (let pixel = 0; pixel < values.length; pixel += 1) histogram[values[pixel]! >> 2]! += 1;
   if (matte) return { ...greyPixels(matteOf(picture, by, scale, values), picture), histogram };
   const { width, height } = picture;
   const made = cutOut(picture, by, scale, values);
-  const data = new Uint8ClampedArray(made ? made.picture.data : picture.data);
+  const data = made ? clamped(made.picture.data) : new Uint8ClampedArray(picture.data);
   if (!made) for (let at = 3; at < data.length; at += 4) data[at] = 0;
   if (by.only.length > 0) {
     const all = matteOf(picture, { ...by, only: [] }, scale, values);
@@ -77,9 +77,16 @@ export function piecesSeen(of: AtHand, by: CutOut): Reply<'pieces'> {
   }));
 }
 
+/** The same bytes as a canvas wants them. */
+const clamped = ({ buffer }: Uint8Array | Uint8ClampedArray): Uint8ClampedArray<ArrayBuffer> =>
+  new Uint8ClampedArray(buffer as ArrayBuffer);
+
 /** One value a pixel as opaque greys. */
 function greyPixels(values: Uint8Array, { width, height }: Pixels): Pixels {
   const data = new Uint8ClampedArray(values.length * 4);
-  values.forEach((value, pixel) => data.set([value, value, value, 255], pixel * 4));
+  values.forEach((value, pixel) => {
+    data[pixel * 4] = data[pixel * 4 + 1] = data[pixel * 4 + 2] = value;
+    data[pixel * 4 + 3] = 255;
+  });
   return { width, height, data };
 }

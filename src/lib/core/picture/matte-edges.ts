@@ -134,28 +134,43 @@ const EDGE = 3;
 /** Moves an edge outward by so many px, or inward: the greatest, or the least, of what lies around, in octagons. */
 export function moved(matte: Matte, { width, height }: Size, by: number): Matte {
   let held = matte;
-  const sign = by < 0 ? -1 : 1;
+  // Inward is outward of what is left out.
+  const turn = by < 0 ? 255 : 0;
+  if (turn) held = held.map((value) => value ^ turn);
   for (let step = 0; step < Math.abs(by); step += 1) {
     const from = held;
     const out = from.slice();
     // A square every second time, a cross between: together as round as pixels go.
-    const around = step % 2 === 1 ? [-width - 1, -width + 1, width - 1, width + 1] : [];
-    for (let y = 0; y < height; y += 1)
+    const square = step % 2 === 1;
+    for (let y = 0; y < height; y += 1) {
+      const start = y * width;
+      const [above, below] = [y > 0 ? -width : 0, y < height - 1 ? width : 0];
+      const whole = square && y > 0 && y < height - 1;
       for (let x = 0; x < width; x += 1) {
-        const pixel = y * width + x;
-        let most = sign * from[pixel]!;
-        if (x > 0) most = Math.max(most, sign * from[pixel - 1]!);
-        if (x < width - 1) most = Math.max(most, sign * from[pixel + 1]!);
-        if (y > 0) most = Math.max(most, sign * from[pixel - width]!);
-        if (y < height - 1) most = Math.max(most, sign * from[pixel + width]!);
-        if (x > 0 && x < width - 1 && y > 0 && y < height - 1)
-          for (const offset of around) most = Math.max(most, sign * from[pixel + offset]!);
-        out[pixel] = sign * most;
+        const pixel = start + x;
+        const left = x > 0 ? -1 : 0;
+        const right = x < width - 1 ? 1 : 0;
+        let most = from[pixel]!;
+        if (most === 255) continue;
+        most = greater(most, from[pixel + left]!);
+        most = greater(most, from[pixel + right]!);
+        most = greater(most, from[pixel + above]!);
+        most = greater(most, from[pixel + below]!);
+        if (whole && left !== 0 && right !== 0) {
+          most = greater(most, from[pixel - width - 1]!);
+          most = greater(most, from[pixel - width + 1]!);
+          most = greater(most, from[pixel + width - 1]!);
+          most = greater(most, from[pixel + width + 1]!);
+        }
+        out[pixel] = most;
       }
+    }
     held = out;
   }
-  return held;
+  return turn ? held.map((value) => value ^ turn) : held;
 }
+
+const greater = (one: number, other: number): number => (other > one ? other : one);
 
 /** A mean over `reach` px to each side, across and down, twice: a soft edge twice as wide. */
 export function softened(matte: Matte, { width, height }: Size, reach: number): Matte {
@@ -172,14 +187,21 @@ type Lines = { lines: number; length: number; line: number; step: number };
 
 function meanAlong(matte: Matte, { lines, length, line, step }: Lines, reach: number): Matte {
   const out = new Uint8Array(matte.length);
-  const at = (start: number, place: number): number => matte[start + clamp(place, 0, length - 1) * step]!;
+  const count = 2 * reach + 1;
   for (let index = 0; index < lines; index += 1) {
     const start = index * line;
+    const end = start + (length - 1) * step;
     let sum = 0;
-    for (let place = -reach; place <= reach; place += 1) sum += at(start, place);
-    for (let place = 0; place < length; place += 1) {
-      out[start + place * step] = Math.round(sum / (2 * reach + 1));
-      sum += at(start, place + reach + 1) - at(start, place - reach);
+    for (let place = -reach; place <= reach; place += 1)
+      sum += matte[start + clamp(place, 0, length - 1) * step]!;
+    // What comes into the mean next and what leaves it; beyond an end it is the end itself.
+    let next = start + (reach + 1) * step;
+    let last = start - reach * step;
+    for (let pixel = start; pixel <= end; pixel += step) {
+      out[pixel] = (sum / count + 0.5) | 0;
+      sum += matte[next < end ? next : end]! - matte[last > start ? last : start]!;
+      next += step;
+      last += step;
     }
   }
   return out;
@@ -198,18 +220,23 @@ export function cleanEdges(
   matte: Matte,
   { width, height }: Size,
 ): void {
-  // Of each pixel how far across and down the nearest one lies that is whole.
+  // Of each pixel how far across and down the nearest one lies that is whole, and how far that is, squared.
   const FAR_AWAY = 1 << 14;
   const across = new Int16Array(matte.length).fill(FAR_AWAY);
   const down = new Int16Array(matte.length).fill(FAR_AWAY);
+  const far = new Int32Array(matte.length).fill(2 * FAR_AWAY * FAR_AWAY);
   for (let pixel = 0; pixel < matte.length; pixel += 1)
-    if (matte[pixel]! >= OWN) across[pixel] = down[pixel] = 0;
+    if (matte[pixel]! >= OWN) across[pixel] = down[pixel] = far[pixel] = 0;
   const take = (pixel: number, from: number, dx: number, dy: number): void => {
+    // A step away is further by one at least.
+    if (far[pixel]! <= 1) return;
     const x = across[from]! + dx;
     const y = down[from]! + dy;
-    if (x * x + y * y >= across[pixel]! * across[pixel]! + down[pixel]! * down[pixel]!) return;
+    const square = x * x + y * y;
+    if (square >= far[pixel]!) return;
     across[pixel] = x;
     down[pixel] = y;
+    far[pixel] = square;
   };
   for (let y = 0; y < height; y += 1) {
     for (let x = 0; x < width; x += 1) {
@@ -230,7 +257,7 @@ export function cleanEdges(
   const own = data.slice();
   for (let pixel = 0; pixel < matte.length; pixel += 1) {
     if (matte[pixel]! >= OWN || matte[pixel] === 0) continue;
-    if (across[pixel]! ** 2 + down[pixel]! ** 2 > CLEAN_REACH ** 2) continue;
+    if (far[pixel]! > CLEAN_REACH ** 2) continue;
     const from = pixel + down[pixel]! * width + across[pixel]!;
     for (let channel = 0; channel < 3; channel += 1) data[pixel * 4 + channel] = own[from * 4 + channel]!;
   }

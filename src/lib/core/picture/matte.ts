@@ -181,14 +181,14 @@ export function cutOut(
   for (let pixel = 0; pixel < matte.length; pixel += 1) data[pixel * 4 + 3] = matte[pixel]!;
   if (cut.clean) cleanEdges(data, matte, picture);
   let [left, top, right, bottom] = [width, height, -1, -1];
-  for (let pixel = 0; pixel < matte.length; pixel += 1) {
-    if (matte[pixel] === 0) continue;
-    const [x, y] = [pixel % width, Math.floor(pixel / width)];
-    left = Math.min(left, x);
-    right = Math.max(right, x);
-    top = Math.min(top, y);
-    bottom = Math.max(bottom, y);
-  }
+  for (let y = 0; y < height; y += 1)
+    for (let x = 0; x < width; x += 1) {
+      if (matte[y * width + x] === 0) continue;
+      if (x < left) left = x;
+      if (x > right) right = x;
+      if (y < top) top = y;
+      bottom = y;
+    }
   if (right < 0) return null;
   const box = { x: left, y: top, width: right - left + 1, height: bottom - top + 1 };
   return { picture: { width, height, data }, box };
