@@ -20,8 +20,14 @@ export function transformOf(size: number): Transform {
     forward,
     backward: ({ re, im }) => {
       // The inverse is the transform of the conjugate, conjugated and divided.
-      const turned = forward({ re, im: im.map((value) => -value) });
-      return { re: turned.re.map((value) => value / size), im: turned.im.map((value) => -value / size) };
+      const other = new Float64Array(im.length);
+      for (let at = 0; at < other.length; at += 1) other[at] = -im[at]!;
+      const turned = forward({ re, im: other });
+      for (let at = 0; at < size; at += 1) {
+        turned.re[at]! /= size;
+        turned.im[at] = -turned.im[at]! / size;
+      }
+      return turned;
     },
   };
   known.set(size, made);
@@ -52,7 +58,7 @@ function direct(size: number): (row: Complex) => Complex {
 function chirped(size: number): (row: Complex) => Complex {
   let long = 1;
   while (long < 2 * size - 1) long *= 2;
-  const inner = direct(long);
+  const fft = new FFT(long);
   const cos = new Float64Array(size);
   const sin = new Float64Array(size);
   for (let at = 0; at < size; at += 1) {
@@ -61,30 +67,36 @@ function chirped(size: number): (row: Complex) => Complex {
     cos[at] = Math.cos(angle);
     sin[at] = Math.sin(angle);
   }
-  const chirp = { re: new Float64Array(long), im: new Float64Array(long) };
+  // Real and imaginary parts in turn, as the transform takes them; what lies beyond the row stays nought.
+  const row = new Float64Array(2 * long);
+  const turned = new Float64Array(2 * long);
+  const product = new Float64Array(2 * long);
+  const kernel = new Float64Array(2 * long);
   for (let at = 0; at < size; at += 1)
     for (const place of [at, (long - at) % long]) {
-      chirp.re[place] = cos[at]!;
-      chirp.im[place] = sin[at]!;
+      row[2 * place] = cos[at]!;
+      row[2 * place + 1] = sin[at]!;
     }
-  const kernel = inner(chirp);
+  fft.transform(kernel, row);
+  row.fill(0);
   return ({ re, im }) => {
-    const row = { re: new Float64Array(long), im: new Float64Array(long) };
     for (let at = 0; at < size; at += 1) {
-      row.re[at] = re[at]! * cos[at]! + im[at]! * sin[at]!;
-      row.im[at] = im[at]! * cos[at]! - re[at]! * sin[at]!;
+      row[2 * at] = re[at]! * cos[at]! + im[at]! * sin[at]!;
+      row[2 * at + 1] = im[at]! * cos[at]! - re[at]! * sin[at]!;
     }
-    const turned = inner(row);
-    const product = { re: new Float64Array(long), im: new Float64Array(long) };
-    for (let at = 0; at < long; at += 1) {
-      product.re[at] = turned.re[at]! * kernel.re[at]! - turned.im[at]! * kernel.im[at]!;
+    fft.transform(turned, row);
+    for (let at = 0; at < 2 * long; at += 2) {
+      const a = turned[at]!;
+      const b = turned[at + 1]!;
+      product[at] = a * kernel[at]! - b * kernel[at + 1]!;
       // The conjugate, for the way back.
-      product.im[at] = -(turned.re[at]! * kernel.im[at]! + turned.im[at]! * kernel.re[at]!);
+      product[at + 1] = -(a * kernel[at + 1]! + b * kernel[at]!);
     }
-    const back = inner(product);
+    fft.transform(turned, product);
     const out = { re: new Float64Array(size), im: new Float64Array(size) };
     for (let at = 0; at < size; at += 1) {
-      const [x, y] = [back.re[at]! / long, -back.im[at]! / long];
+      const x = turned[2 * at]! / long;
+      const y = -turned[2 * at + 1]! / long;
       out.re[at] = x * cos[at]! + y * sin[at]!;
       out.im[at] = y * cos[at]! - x * sin[at]!;
     }

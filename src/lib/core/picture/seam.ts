@@ -72,6 +72,28 @@ class Joint {
     return sum;
   }
 
+  /** The sum of the squared steps between `count` squares of `size` px, side by side from the beginning, and those below them. */
+  steps(above: number, size: number, count: number): number {
+    const [along, area] = [this.along * size, size * size];
+    const top = above * this.over;
+    const middle = top + size * this.over;
+    const bottom = middle + size * this.over;
+    let sum = 0;
+    for (const channel of this.sums.channels) {
+      let upper = channel[middle]! - channel[top]!;
+      let lower = channel[bottom]! - channel[middle]!;
+      for (let at = along; at <= count * along; at += along) {
+        const nextUpper = channel[middle + at]! - channel[top + at]!;
+        const nextLower = channel[bottom + at]! - channel[middle + at]!;
+        const step = (nextLower - lower - (nextUpper - upper)) / area;
+        sum += step * step;
+        upper = nextUpper;
+        lower = nextLower;
+      }
+    }
+    return sum;
+  }
+
   private mean(channel: Float64Array, at: number, deep: number, size: number): number {
     const from = ((at % this.length) + this.length) % this.length;
     const first = Math.min(size, this.length - from);
@@ -158,10 +180,7 @@ function inner(joint: Joint, size: number): number {
   const every = Math.max(1, Math.floor(lines / MOST_LINES));
   const found: number[] = [];
   for (let line = 0; line < lines; line += every) {
-    let sum = 0;
-    for (let index = 0; index < count; index += 1)
-      sum += joint.step(index * size, line * size, index * size, (line + 1) * size, size);
-    found.push(Math.sqrt(sum / Math.max(1, count)));
+    found.push(Math.sqrt(joint.steps(line * size, size, count) / Math.max(1, count)));
   }
   found.sort((one, other) => one - other);
   return found[Math.min(found.length - 1, Math.floor(found.length * 0.9))] ?? 0;
@@ -187,11 +206,15 @@ function sumsOf({ width, height, data }: Raster): Sums {
   const [lights, greens, blues] = channels as [Float64Array, Float64Array, Float64Array];
   const [[lr, lg, lb], [mr, mg, mb], [sr, sg, sb]] = RESPONSES as [Three, Three, Three];
   for (let y = 0; y < height; y += 1) {
-    let [l, a, b] = [0, 0, 0];
+    let l = 0;
+    let a = 0;
+    let b = 0;
     for (let x = 0; x < width; x += 1) {
       const at = (y * width + x) * 4;
       const rest = (255 - data[at + 3]!) >> 1;
-      const [red, green, blue] = [data[at]! + rest, data[at + 1]! + rest, data[at + 2]! + rest];
+      const red = data[at]! + rest;
+      const green = data[at + 1]! + rest;
+      const blue = data[at + 2]! + rest;
       const long = ROOTS[(lr[red]! + lg[green]! + lb[blue]! + 0.5) | 0]!;
       const middle = ROOTS[(mr[red]! + mg[green]! + mb[blue]! + 0.5) | 0]!;
       const short = ROOTS[(sr[red]! + sg[green]! + sb[blue]! + 0.5) | 0]!;

@@ -121,6 +121,7 @@ class Stones {
     const px = xs[found]! - x;
     const py = ys[found]! - y;
     let edge = Infinity;
+    let bound = Infinity;
     for (let row = found - 2 * stride; row <= found + 2 * stride; row += stride)
       for (let at = row - 2; at <= row + 2; at += 1) {
         if (at === found) continue;
@@ -128,13 +129,22 @@ class Stones {
         const dy = ys[at]! - y;
         const wx = dx - px;
         const wy = dy - py;
-        const far = (dx * dx + dy * dy - least) / (2 * Math.sqrt(wx * wx + wy * wy));
-        if (far < edge) edge = far;
+        const beyond = dx * dx + dy * dy - least;
+        const apart = wx * wx + wy * wy;
+        // Surely further than the nearest edge so far: told without a root.
+        if (beyond * beyond > bound * apart) continue;
+        const far = beyond / (2 * Math.sqrt(apart));
+        if (far >= edge) continue;
+        edge = far;
+        bound = 4 * far * far * SURELY;
       }
     this.edge = edge;
     return this.field.own[found]!;
   }
 }
+
+/** So much more is more whatever was rounded. */
+const SURELY = 1 + 1e-9;
 
 /** Round spots of many sizes, dark on light; most of them small. */
 export function speckle(size: Size, seed: number, of: Numbers): Greys {

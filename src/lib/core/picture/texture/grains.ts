@@ -107,8 +107,8 @@ export function marble(size: Size, seed: number, of: Numbers): Greys {
       const cloudy = over[x]!;
       // A vein is strong in some places and goes out in others.
       const strength = clamp(0.55 + cloudy, 0, 1);
-      const thick = ridge(veins.at(u, v), width) * strength;
-      const thin = ridge(more.at(u, v), width * 0.35) * 0.5 * (1 - strength * 0.5);
+      const thick = ridge(veins.near(u, v, width), width) * strength;
+      const thin = ridge(more.near(u, v, width * 0.35), width * 0.35) * 0.5 * (1 - strength * 0.5);
       return 228 + soft * (cloudy - 0.2) - 190 * (thick > thin ? thick : thin);
     };
   });
@@ -116,10 +116,10 @@ export function marble(size: Size, seed: number, of: Numbers): Greys {
 
 type Three = [Float64Array, Float64Array, Float64Array];
 
-/** 1 where a value is nothing, falling to 0 at `width` from it. */
+/** 1 where a value is nothing, falling to 0 at `width` from it, and where it is no number. */
 function ridge(value: number, width: number): number {
   const far = (value < 0 ? -value : value) / width;
-  return far >= 1 ? 0 : (1 - far) * (1 - far);
+  return far < 1 ? (1 - far) * (1 - far) : 0;
 }
 
 /** Rings cut along the grain, which runs upright: a slow rise to dark late wood and a quick fall, with pores. */

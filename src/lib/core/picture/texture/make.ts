@@ -24,8 +24,9 @@ export function makeTexture({ kind, width, height, seed, numbers }: Texture): Ra
   const greys = MAKERS[kind]({ width, height }, seed, (key) => numbers[key] ?? starts.get(key) ?? 0);
   const data = new Uint8Array(width * height * 4);
   for (let at = 0; at < greys.length; at += 1) {
-    data.fill(greys[at]!, at * 4, at * 4 + 3);
-    data[at * 4 + 3] = 255;
+    const to = at * 4;
+    data[to] = data[to + 1] = data[to + 2] = greys[at]!;
+    data[to + 3] = 255;
   }
   return { width, height, data };
 }
