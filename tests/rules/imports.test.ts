@@ -33,6 +33,7 @@ const MAY: Record<string, string[]> = {
     'lib/core/colour',
     'lib/core/num',
   ],
+  'lib/core/mockup': ['lib/core/geom', 'lib/core/num'],
   'lib/core/formats': [
     'lib/core/geom',
     'lib/core/recipe',

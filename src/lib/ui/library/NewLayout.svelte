@@ -9,7 +9,16 @@
     isLengthUnit,
     type LengthUnit,
   } from '$lib/core/num/length';
+  import {
+    cutSheet,
+    freshNumbers,
+    OBJECT_KINDS,
+    OBJECTS,
+    type ObjectKind,
+    type ObjectNumbers,
+  } from '$lib/core/mockup/objects';
   import { freeName } from '$lib/core/recipe/edit';
+  import type { Shape } from '$lib/core/recipe/layout';
   import { LIMITS } from '$lib/core/recipe/limits';
   import { PAGE_PRESETS, startingPage } from '$lib/core/recipe/pages';
   import { call } from '../state/api';
@@ -17,9 +26,12 @@
   import Dialog from '../components/Dialog.svelte';
   import Field from '../components/Field.svelte';
   import NumberField from '../components/NumberField.svelte';
+  import { shapesOf } from './cut-sheet';
+  import CutSheet from './CutSheet.svelte';
 
-  /** Asks for name, size and resolution of a new layout, from a preset or exact numbers, and opens it. */
+  /** Asks for name, size and resolution of a new layout, from a preset, exact numbers or an object whose cut sheet it is, and opens it. */
   type Props = { projectId: string; unit: LengthUnit; names: string[]; onclose: () => void };
+  type Made = { id: string; version: number };
   let { projectId, unit, names, onclose }: Props = $props();
 
   const first = untrack(() => startingPage(unit));
@@ -34,7 +46,11 @@
   const pixels = $derived(
     `${Math.round(devicePixels(width, ppi))} × ${Math.round(devicePixels(height, ppi))} px when exported at ${ppi} ppi`,
   );
-  const chosen = $derived(
+  /** The object whose cut sheet the page is, and its numbers in mm. */
+  let object: ObjectKind | null = $state(null);
+  let numbers: ObjectNumbers = $state.raw({});
+  const cut = $derived.by(() => (object ? cutSheet(object, numbers) : null));
+  const preset = $derived(
     PAGE_PRESETS.find(
       (preset) =>
         preset.measure === measure &&
@@ -43,7 +59,16 @@
     )?.id ?? '',
   );
 
+  const chosen = $derived.by(() => (object ? OBJECT + object : preset));
+  const OBJECT = 'object ';
+
   function take(id: string): void {
+    object = OBJECT_KINDS.find((kind) => id === OBJECT + kind) ?? null;
+    if (object) {
+      if (measure === 'px') measure = 'mm';
+      ppi = 300;
+      return setNumbers(freshNumbers(object));
+    }
     const preset = PAGE_PRESETS.find((known) => known.id === id);
     if (!preset) return;
     measure = preset.measure;
@@ -52,23 +77,42 @@
     ppi = preset.ppi;
   }
 
+  function setNumbers(next: ObjectNumbers): void {
+    numbers = next;
+    const made = object && cutSheet(object, next);
+    problem = made && !made.ok ? made.message : null;
+    if (made?.ok) [width, height] = [toPx(made.sheet.width, 'mm'), toPx(made.sheet.height, 'mm')];
+  }
+
   async function submit(event: SubmitEvent): Promise<void> {
     event.preventDefault();
     if (name.trim() === '') {
       problem = 'The name of the layout must not be empty.';
       return;
     }
+    if (cut && !cut.ok) {
+      problem = cut.message;
+      return;
+    }
     busy = true;
-    const made = await call<{ id: string }>('POST', `/projects/${projectId}/layouts`, {
+    const made = await call<Made>('POST', `/projects/${projectId}/layouts`, {
       name: name.trim(),
       width,
       height,
       measure,
       ppi,
     });
+    const cutOut = made.ok && cut?.ok ? await layOut(made.value, shapesOf(cut.sheet)) : null;
     busy = false;
-    if (made.ok) await goto(`/projects/${projectId}/layouts/${made.value.id}`);
-    else problem = made.failure.message;
+    if (!made.ok) problem = made.failure.message;
+    else if (cutOut) problem = cutOut;
+    else await goto(`/projects/${projectId}/layouts/${made.value.id}`);
+  }
+  /** Puts the parts of a cut sheet onto the new page; answers why that failed. */
+  async function layOut({ id, version }: Made, shapes: readonly Shape[]): Promise<string | null> {
+    const changes = shapes.map((shape) => ({ do: 'put-shape', shape }));
+    const laid = await call('POST', `/layouts/${id}/changes`, { base: version, changes });
+    return laid.ok ? null : laid.failure.message;
   }
 </script>
 
@@ -82,38 +126,60 @@
         {#each PAGE_PRESETS as preset (preset.id)}
           <option value={preset.id}>{preset.name}, {preset.width} × {preset.height} {preset.measure}</option>
         {/each}
+        <optgroup label="Cut for an object">
+          {#each OBJECT_KINDS as kind (kind)}<option value={OBJECT + kind}>{OBJECTS[kind].label}</option
+            >{/each}
+        </optgroup>
       </select>
     </label>
-    <div class="row">
-      <span>Width × height</span>
-      <NumberField
-        label="Width of the page"
-        value={width}
-        kind={{ unit: measure }}
-        least={LIMITS.pageSide.least}
-        most={LIMITS.pageSide.most}
-        hideUnit
-        onset={(value) => (width = value)}
-      />
-      ×
-      <NumberField
-        label="Height of the page"
-        value={height}
-        kind={{ unit: measure }}
-        least={LIMITS.pageSide.least}
-        most={LIMITS.pageSide.most}
-        hideUnit
-        onset={(value) => (height = value)}
-      />
-      <select
-        aria-label="Unit of length"
-        value={measure}
-        onchange={(event) => isLengthUnit(event.currentTarget.value) && (measure = event.currentTarget.value)}
-      >
-        {#each LENGTH_UNITS as unit (unit)}<option value={unit}>{unit}</option>{/each}
-      </select>
-      <Button kind="quiet" onclick={() => ([width, height] = [height, width])}>Turn the page</Button>
-    </div>
+    {#if object}
+      {#if cut?.ok}<CutSheet sheet={cut.sheet} label={OBJECTS[object].label} />{/if}
+      <div class="numbers">
+        {#each OBJECTS[object].numbers as { key, label, least, most } (object + key)}
+          <span>{label}</span>
+          <NumberField
+            {label}
+            value={toPx(numbers[key] ?? 0, 'mm')}
+            kind={{ unit: measure }}
+            least={toPx(least, 'mm')}
+            most={toPx(most, 'mm')}
+            onset={(value) => setNumbers({ ...numbers, [key]: fromPx(value, 'mm') })}
+          />
+        {/each}
+      </div>
+    {:else}
+      <div class="row">
+        <span>Width × height</span>
+        <NumberField
+          label="Width of the page"
+          value={width}
+          kind={{ unit: measure }}
+          least={LIMITS.pageSide.least}
+          most={LIMITS.pageSide.most}
+          hideUnit
+          onset={(value) => (width = value)}
+        />
+        ×
+        <NumberField
+          label="Height of the page"
+          value={height}
+          kind={{ unit: measure }}
+          least={LIMITS.pageSide.least}
+          most={LIMITS.pageSide.most}
+          hideUnit
+          onset={(value) => (height = value)}
+        />
+        <select
+          aria-label="Unit of length"
+          value={measure}
+          onchange={(event) =>
+            isLengthUnit(event.currentTarget.value) && (measure = event.currentTarget.value)}
+        >
+          {#each LENGTH_UNITS as unit (unit)}<option value={unit}>{unit}</option>{/each}
+        </select>
+        <Button kind="quiet" onclick={() => ([width, height] = [height, width])}>Turn the page</Button>
+      </div>
+    {/if}
     <div class="row">
       <span>Resolution</span>
       <NumberField
@@ -147,6 +213,14 @@
   }
   .row > span:first-child {
     width: 110px;
+    color: var(--muted);
+    font-size: var(--small);
+  }
+  .numbers {
+    display: grid;
+    grid-template-columns: 1fr auto 1fr auto;
+    gap: 8px 16px;
+    align-items: baseline;
     color: var(--muted);
     font-size: var(--small);
   }
