@@ -136,7 +136,10 @@ describe('every view', () => {
       async (page) => {
         await press(page, 'Group');
         await page.evaluate(() =>
-          document.querySelector<HTMLInputElement>('.right input[type="checkbox"]')?.click(),
+          [...document.querySelectorAll('label')]
+            .find((label) => label.textContent?.trim() === 'Show its symmetry')
+            ?.querySelector('input')
+            ?.click(),
         );
         await page.waitForSelector('.centre');
         await press(page, 'Undo');

@@ -33,7 +33,13 @@ const MAY: Record<string, string[]> = {
     'lib/core/colour',
     'lib/core/num',
   ],
-  'lib/core/mockup': ['lib/core/geom', 'lib/core/num'],
+  'lib/core/mockup': [
+    'lib/core/recipe',
+    'lib/core/geom',
+    'lib/core/lattice',
+    'lib/core/colour',
+    'lib/core/num',
+  ],
   'lib/core/formats': [
     'lib/core/geom',
     'lib/core/recipe',

@@ -3,6 +3,7 @@ import type { Hex } from '../core/colour/parse';
 import type { Colourway } from '../core/colour/colourway';
 import type { ColourSlot } from '../core/colour/slots';
 import type { Gap, Repeat, Size } from '../core/lattice/repeat';
+import type { ObjectSpec } from '../core/mockup/objects';
 import type { LengthUnit } from '../core/num/length';
 import type { Layout, Shape, ShapeGroup } from '../core/recipe/layout';
 import type { StrikeSheet } from '../core/recipe/strike-off';
@@ -180,6 +181,8 @@ export type LayoutData = Layout & {
   name: string;
   version: number;
   archivedAt: number | null;
+  /** The object whose cut sheet the page was made from. */
+  object?: ObjectSpec;
   /** Sentences for shapes that are stored and cannot be read; they are left as they are. */
   faults?: string[];
 };

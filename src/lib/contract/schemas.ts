@@ -1,10 +1,24 @@
 import Joi from 'joi';
 import { PICTURE_SIDES } from '../core/svg/paint';
 import { LIBRARY_SORTS, TRACE_LIMITS } from './data';
+import { OBJECT_KINDS } from '../core/mockup/objects';
 import { LIMITS } from '../core/recipe/limits';
 import { fillSchema, maskSchema, tint } from './fill-schemas';
 import { layoutForm, recipeSchema } from './recipe-schemas';
-import { between, hex, id, line, measure, name, one, prose, share, tagged, version } from './schema-parts';
+import {
+  between,
+  finite,
+  hex,
+  id,
+  line,
+  measure,
+  name,
+  one,
+  prose,
+  share,
+  tagged,
+  version,
+} from './schema-parts';
 import { LIBRARY_VERSION } from '../core/recipe/library';
 
 /** The bodies and queries of `/api/v1`, as Joi schemas: they check requests and make the OpenAPI document. */
@@ -291,6 +305,10 @@ export const schemas = {
     width: page.width.required(),
     height: page.height.required(),
     measure: page.measure.required(),
+    object: Joi.object({
+      kind: one(...OBJECT_KINDS),
+      numbers: Joi.object().pattern(Joi.string().max(20), finite()).max(12).required(),
+    }),
   }),
   changes: Joi.object({
     base: version().required(),

@@ -15,7 +15,7 @@ import type { Panel, Sheet } from './sheet';
 import { far, minus } from './space';
 
 function sheetOf(kind: ObjectKind, numbers: ObjectNumbers = {}): Sheet {
-  const made = cutSheet(kind, { ...freshNumbers(kind), ...numbers });
+  const made = cutSheet({ kind, numbers: { ...freshNumbers(kind), ...numbers } });
   if (!made.ok) throw new Error(made.message);
   return made.sheet;
 }
@@ -109,7 +109,7 @@ describe.each(OBJECT_KINDS)('the sheet of a %s', (kind) => {
   it('is refused with a sentence where a number cannot be', () => {
     const [first] = OBJECTS[kind].numbers;
     for (const value of [NaN, -5, 1e9]) {
-      const made = cutSheet(kind, { ...freshNumbers(kind), [first!.key]: value });
+      const made = cutSheet({ kind, numbers: { ...freshNumbers(kind), [first!.key]: value } });
       expect(made.ok ? '' : made.message).toMatch(/lies between/);
     }
   });
@@ -139,9 +139,9 @@ describe('what is wrapped and folded', () => {
   });
 
   it('has no room where handle or seal take all of it, and says so', () => {
-    const mug = cutSheet('mug', { top: 82, height: 95, gap: 400 });
+    const mug = cutSheet({ kind: 'mug', numbers: { top: 82, height: 95, gap: 400 } });
     expect(mug.ok ? '' : mug.message).toContain('leave less free');
-    const pouch = cutSheet('pouch', { width: 60, height: 60, seal: 40 });
+    const pouch = cutSheet({ kind: 'pouch', numbers: { width: 60, height: 60, seal: 40 } });
     expect(pouch.ok ? '' : pouch.message).toContain('make them narrower');
   });
 
@@ -154,5 +154,27 @@ describe('what is wrapped and folded', () => {
     // The front lies before all else, and in the light.
     const front = cells.at(-1)!;
     expect([front.inside, front.light > 0.5]).toEqual([false, true]);
+  });
+
+  it('paints what lies behind first: a far handle, the inside, the floor, the outside, what is printed, a near handle', () => {
+    const mug = sheetOf('mug');
+    const kinds = (turn: number): string => {
+      const cells = seenFrom(mug, { turn, raised: 40 });
+      const kind = ({ from, inside, corners }: (typeof cells)[number]): string => {
+        if (from.length > 0) return inside ? 'inside' : 'printed';
+        return corners.length > 4 ? 'floor' : 'bare';
+      };
+      return cells
+        .map(kind)
+        .filter((one, index, all) => one !== all[index - 1])
+        .join(' ');
+    };
+    // From the front the handle is behind all of it, from the back before all of it.
+    expect(kinds(0)).toBe('bare inside floor printed');
+    expect(kinds(180)).toMatch(/^(inside|bare).* floor bare printed bare$/);
+    const label = seenFrom(sheetOf('label'), { turn: 10, raised: 20 });
+    const lastBare = label.findLastIndex(({ from }) => from.length === 0);
+    const printed = label.findIndex(({ from, inside }) => from.length > 0 && !inside);
+    expect(printed).toBeGreaterThan(lastBare);
   });
 });

@@ -1,5 +1,17 @@
 import type { Point } from '../geom/point';
-import { rectangle, ROUND, round, roundWall, sheetOf, strips, type Panel, type Sheet } from './sheet';
+import {
+  floorBlank,
+  rectangle,
+  ROUND,
+  round,
+  roundBlank,
+  roundWall,
+  sheetOf,
+  strips,
+  type Blank,
+  type Panel,
+  type Sheet,
+} from './sheet';
 import type { Space } from './space';
 
 /** What patterns are made for, with true sizes in mm. */
@@ -11,12 +23,22 @@ export type ObjectNumber = { key: string; label: string; least: number; most: nu
 /** The numbers of an object by their keys, mm. */
 export type ObjectNumbers = Readonly<Record<string, number>>;
 
+export const isObjectKind = (text: unknown): text is ObjectKind =>
+  (OBJECT_KINDS as readonly unknown[]).includes(text);
+
+/** An object by its numbers. */
+export type ObjectSpec = { kind: ObjectKind; numbers: ObjectNumbers };
+
 type ObjectEntry = {
   label: string;
+  /** What it is called in a sentence. */
+  noun: string;
   numbers: readonly ObjectNumber[];
   /** What its numbers cannot be together; `null` where they can. */
   fault?: (of: (key: string) => number) => string | null;
   panels: (of: (key: string) => number) => Panel[];
+  /** What the object has without print. */
+  blanks?: (of: (key: string) => number) => Blank[];
 };
 
 const number = (key: string, label: string, start: number, least = 10, most = 1500): ObjectNumber => ({
@@ -27,11 +49,15 @@ const number = (key: string, label: string, start: number, least = 10, most = 15
 export const OBJECTS: Readonly<Record<ObjectKind, ObjectEntry>> = {
   cup: {
     label: 'Paper cup',
+    noun: 'cup',
     numbers: [number('top', 'Top ⌀', 80), number('bottom', 'Bottom ⌀', 56), number('height', 'Height', 94)],
     panels: (of) => [roundWall('Wall', of('top'), of('bottom'), of('height'))],
+    // The floor lies a little above the foot.
+    blanks: (of) => [floorBlank(of('bottom') / 2, of('height') * 0.06)],
   },
   mug: {
     label: 'Mug',
+    noun: 'mug',
     numbers: [
       number('top', 'Diameter', 82),
       number('height', 'Height', 95),
@@ -47,9 +73,16 @@ export const OBJECTS: Readonly<Record<ObjectKind, ObjectEntry>> = {
       const wall = rectangle('Wall', { x: 0, y: 0, width, height: of('height') }, at);
       return [{ ...wall, cells: strips(width, of('height'), ROUND) }];
     },
+    blanks: (of) => {
+      const [radius, height] = [of('top') / 2, of('height')];
+      const half = 0.5 - of('gap') / (2 * Math.PI * of('top'));
+      const bare = roundBlank({ radius, y: 0 }, { radius, y: height }, half, 1 - half);
+      return [floorBlank(radius, height * 0.05), ...(of('gap') > 0 ? bare : []), ...handle(radius, height)];
+    },
   },
   label: {
     label: 'Label round a bottle',
+    noun: 'bottle',
     numbers: [
       number('top', 'Diameter', 74),
       number('height', 'Height', 90),
@@ -65,9 +98,21 @@ export const OBJECTS: Readonly<Record<ObjectKind, ObjectEntry>> = {
         ...(over.width > 0 ? [rectangle('Overlap', over, null)] : []),
       ];
     },
+    // The bottle that it goes round, a hair narrower.
+    blanks: (of) => {
+      const [radius, height] = [of('top') / 2 - 0.3, of('height')];
+      const [foot, shoulder, neck] = [-height * 0.15, height * 1.2, radius * 0.38];
+      const mouth = shoulder + radius * 0.9;
+      return [
+        ...roundBlank({ radius, y: foot }, { radius, y: shoulder }),
+        ...roundBlank({ radius, y: shoulder }, { radius: neck, y: mouth }),
+        ...roundBlank({ radius: neck, y: mouth }, { radius: neck, y: mouth + height * 0.35 }),
+      ];
+    },
   },
   box: {
     label: 'Gift box',
+    noun: 'box',
     numbers: [
       number('width', 'Width', 160),
       number('depth', 'Depth', 110),
@@ -99,6 +144,7 @@ export const OBJECTS: Readonly<Record<ObjectKind, ObjectEntry>> = {
   },
   bag: {
     label: 'Paper bag with gussets',
+    noun: 'bag',
     numbers: [
       number('width', 'Width', 240),
       number('depth', 'Depth', 100),
@@ -116,9 +162,20 @@ export const OBJECTS: Readonly<Record<ObjectKind, ObjectEntry>> = {
         rectangle('Folded under', { x: 0, y: height, width: whole, height: under }, null),
       ];
     },
+    blanks: (of) => {
+      const [x, z] = [of('width') / 2, of('depth') / 2];
+      const corners = [
+        { x, y: 0, z },
+        { x: -x, y: 0, z },
+        { x: -x, y: 0, z: -z },
+        { x, y: 0, z: -z },
+      ];
+      return [{ corners, part: 'floor' }];
+    },
   },
   pouch: {
     label: 'Flat pouch',
+    noun: 'pouch',
     numbers: [
       number('width', 'Width', 140),
       number('height', 'Height', 210),
@@ -149,6 +206,27 @@ export const OBJECTS: Readonly<Record<ObjectKind, ObjectEntry>> = {
   },
 };
 
+/** A mug's handle at the back: a half ring of a round section. */
+function handle(radius: number, height: number): Blank[] {
+  const [reach, thick] = [height * 0.3, Math.max(2, height * 0.06)];
+  const [bows, sides] = [16, 10];
+  const on = (bow: number, side: number): Space => {
+    const along = Math.PI * (bow / bows - 0.5);
+    const about = (2 * Math.PI * side) / sides;
+    const far = reach + thick * Math.cos(about);
+    return {
+      x: thick * Math.sin(about),
+      y: height / 2 + far * Math.sin(along),
+      z: -(radius + far * Math.cos(along) * 0.85),
+    };
+  };
+  return Array.from({ length: bows * sides }, (_, index) => {
+    const [bow, side] = [Math.floor(index / sides), index % sides];
+    const corners = [on(bow + 1, side), on(bow + 1, side + 1), on(bow, side + 1), on(bow, side)];
+    return { corners, part: 'handle' };
+  });
+}
+
 /** The four walls of a box in a row, front, right, back, left, and the edge by which the last is glued to the first. */
 function walls(width: number, depth: number, height: number, flap: number): Panel[] {
   const wall = (name: string, x: number, wide: number, at: (across: number) => Omit<Space, 'y'>): Panel =>
@@ -168,10 +246,10 @@ export const freshNumbers = (kind: ObjectKind): ObjectNumbers =>
   Object.fromEntries(OBJECTS[kind].numbers.map(({ key, start }) => [key, start]));
 
 /** The cut sheet of an object, or a sentence that says why its numbers make none. Numbers that are missing are those it starts with. */
-export function cutSheet(
-  kind: ObjectKind,
-  numbers: ObjectNumbers,
-): { ok: true; sheet: Sheet } | { ok: false; message: string } {
+export function cutSheet({
+  kind,
+  numbers,
+}: ObjectSpec): { ok: true; sheet: Sheet } | { ok: false; message: string } {
   const entry = OBJECTS[kind];
   const starts = freshNumbers(kind);
   const of = (key: string): number => numbers[key] ?? starts[key] ?? 0;
@@ -181,5 +259,7 @@ export function cutSheet(
       return { ok: false, message: `${label} lies between ${least} and ${most} mm.` };
   }
   const fault = entry.fault?.(of) ?? null;
-  return fault ? { ok: false, message: fault } : { ok: true, sheet: sheetOf(entry.panels(of)) };
+  return fault
+    ? { ok: false, message: fault }
+    : { ok: true, sheet: sheetOf(entry.panels(of), entry.blanks?.(of)) };
 }

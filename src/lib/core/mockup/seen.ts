@@ -1,9 +1,9 @@
 import type { Point } from '../geom/point';
-import type { Sheet } from './sheet';
+import type { Blank, Sheet } from './sheet';
 import { cross3, dot3, far, minus, type Space } from './space';
 
-/** A cell as it is seen: its corners in mm of the picture, y down; how light it is, 0 to 1; whether its inside is seen. */
-export type SeenCell = { corners: Point[]; light: number; inside: boolean };
+/** A cell as it is seen: its corners in mm of the picture, y down, and on its sheet (none where nothing is printed); how light it is, 0 to 1; whether its inside is seen. */
+export type SeenCell = { corners: Point[]; from: readonly Point[]; light: number; inside: boolean };
 
 /** Where one looks from, degrees: turned to the right about the object, and raised above it. */
 export type Look = { turn: number; raised: number };
@@ -12,7 +12,7 @@ export type Look = { turn: number; raised: number };
 const LIGHT: Space = { x: -0.45, y: 0.6, z: 0.66 };
 
 /** An object seen from afar, without perspective: its cells from the furthest to the nearest. */
-export function seenFrom({ panels }: Sheet, { turn, raised }: Look): SeenCell[] {
+export function seenFrom({ panels, blanks }: Sheet, { turn, raised }: Look): SeenCell[] {
   const [yaw, pitch] = [(turn * Math.PI) / 180, (raised * Math.PI) / 180];
   const turned = ({ x, y, z }: Space): Space => {
     const across = x * Math.cos(yaw) - z * Math.sin(yaw);
@@ -23,22 +23,42 @@ export function seenFrom({ panels }: Sheet, { turn, raised }: Look): SeenCell[] 
       z: y * Math.sin(pitch) + towards * Math.cos(pitch),
     };
   };
-  return panels
-    .flatMap(({ at, cells }) => (at ? cells.map((cell) => cell.map((point) => turned(at(point)))) : []))
-    .map((corners) => {
-      const [a, b, , d] = corners as [Space, Space, Space, Space];
+  const printed = panels.flatMap(({ at, cells }) =>
+    at
+      ? cells.map((from) => ({ from, part: 'wall' as const, places: from.map((point) => turned(at(point))) }))
+      : [],
+  );
+  const bare = blanks.map(({ corners, part }) => ({ from: [], part, places: corners.map(turned) }));
+  const handle = blanks.flatMap(({ part, corners }) => (part === 'handle' ? corners : []));
+  const handleFar = handle.reduce((sum, { x, z }) => sum + x * Math.sin(yaw) + z * Math.cos(yaw), 0) < 0;
+  return [...bare, ...printed]
+    .map(({ from, part, places }) => {
+      const [a, b, , d] = places as [Space, Space, Space, Space];
       // The sheet's corners run clockwise, seen from outside.
       const out = cross3(minus(d, a), minus(b, a));
       const size = far(out) || 1;
       const inside = out.z < 0;
       const facing = dot3(out, LIGHT) / size;
       return {
-        corners: corners.map(({ x, y }) => ({ x, y: -y })),
+        corners: places.map(({ x, y }) => ({ x, y: -y })),
+        from,
         light: Math.max(0, inside ? -facing * 0.4 : facing),
         inside,
-        depth: corners.reduce((sum, { z }) => sum + z, 0) / corners.length,
+        layer: layerOf(from.length > 0 ? 'printed' : part, inside, handleFar),
+        depth: places.reduce((sum, { z }) => sum + z, 0) / places.length,
       };
     })
-    .sort((one, other) => one.depth - other.depth)
-    .map(({ corners, light, inside }) => ({ corners, light, inside }));
+    .sort((one, other) => one.layer - other.layer || one.depth - other.depth)
+    .map(({ depth: _, layer: _layer, ...cell }) => cell);
+}
+
+/**
+ * What is painted first: a handle behind the walls, the inside of walls, the floor between them, walls from outside, what is printed
+ * on or round them, a handle before them. Walls go round what they hold, so no depth need tell these apart.
+ */
+function layerOf(part: Blank['part'] | 'printed', inside: boolean, handleFar: boolean): number {
+  if (part === 'handle') return handleFar ? 0 : 5;
+  if (part === 'floor') return 2;
+  if (inside) return 1;
+  return part === 'printed' ? 4 : 3;
 }

@@ -16,14 +16,20 @@ export type Panel = {
   cells: Point[][];
 };
 
-/** The flat layout of what is printed on an object, mm: everything that is cut out of one sheet. */
-export type Sheet = { width: number; height: number; panels: Panel[] };
+/**
+ * A part of an object that nothing is printed on: its corners in space, clockwise as seen from outside. A floor lies within
+ * the walls, a handle outside of them, all else is wall.
+ */
+export type Blank = { corners: Space[]; part: 'wall' | 'floor' | 'handle' };
+
+/** The flat layout of what is printed on an object, mm: everything that is cut out of one sheet; and what else the object has. */
+export type Sheet = { width: number; height: number; panels: Panel[]; blanks: Blank[] };
 
 /** Cells of a round wall: so many about its axis. */
 export const ROUND = 72;
 
 /** Panels as a sheet: as large as they reach, from its corner on. */
-export function sheetOf(panels: readonly Panel[]): Sheet {
+export function sheetOf(panels: readonly Panel[], blanks: Blank[] = []): Sheet {
   const boxes = panels.map(({ outline }) => pathBox(outline)).filter((box): box is Box => box !== null);
   const left = Math.min(...boxes.map(({ x }) => x));
   const top = Math.min(...boxes.map(({ y }) => y));
@@ -31,6 +37,7 @@ export function sheetOf(panels: readonly Panel[]): Sheet {
     width: Math.max(...boxes.map(({ x, width }) => x + width)) - left,
     height: Math.max(...boxes.map(({ y, height }) => y + height)) - top,
     panels: panels.map((panel) => moved(panel, -left, -top)),
+    blanks,
   };
 }
 
@@ -137,3 +144,29 @@ export const strips = (width: number, height: number, count: number): Point[][] 
       { x: left, y: height },
     ];
   });
+
+/** A round wall from one radius and height to another, without print; `from` and `to` are shares of a turn from the front on. */
+export const roundBlank = (
+  lower: { radius: number; y: number },
+  upper: { radius: number; y: number },
+  from = 0,
+  to = 1,
+): Blank[] =>
+  Array.from({ length: ROUND }, (_, index) => {
+    const on = ({ radius, y }: typeof lower, share: number): Space => {
+      const turn = 2 * Math.PI * (from + (to - from) * share);
+      return { x: radius * Math.sin(turn), y, z: radius * Math.cos(turn) };
+    };
+    const [left, right] = [index / ROUND, (index + 1) / ROUND];
+    const corners = [on(upper, left), on(upper, right), on(lower, right), on(lower, left)];
+    return { corners, part: 'wall' };
+  });
+
+/** A round floor, seen from above. */
+export const floorBlank = (radius: number, y: number): Blank => ({
+  part: 'floor',
+  corners: Array.from({ length: ROUND }, (_, index) => {
+    const turn = (-2 * Math.PI * index) / ROUND;
+    return { x: radius * Math.sin(turn), y, z: radius * Math.cos(turn) };
+  }),
+});

@@ -299,6 +299,8 @@ export const layout = sqliteTable(
     bleed: real('bleed').notNull().default(0),
     margin: real('margin').notNull().default(0),
     guides: text('guides').notNull().default('[]'),
+    /** The object whose cut sheet the page is, as JSON. */
+    object: text('object'),
     version: integer('version').notNull().default(1),
     createdAt: createdAt(),
     updatedAt: updatedAt(),

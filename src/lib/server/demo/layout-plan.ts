@@ -13,6 +13,8 @@ import {
 import { brushForm, type LayoutForm } from '../../core/recipe/form';
 import type { Gradient } from '../../core/recipe/gradient';
 import { freshShape, type Shape, type ShapeGroup, type ShapeStroke } from '../../core/recipe/layout';
+import { shapesOf } from '../../core/mockup/cut-shapes';
+import { cutSheet, type ObjectSpec } from '../../core/mockup/objects';
 import type { Mask } from '../../core/recipe/mask';
 import { newId } from '../repo/context';
 import type { NewLayout } from '../repo/layouts';
@@ -110,6 +112,29 @@ export function layoutOf(page: DemoPage, factor: number, plans: Plan[]): DemoLay
         return plan.group === undefined ? shape : { ...shape, group: groups.get(plan.group)?.id ?? null };
       });
       return { shapes, groups: [...groups.values()] };
+    },
+  };
+}
+
+/** A page that is an object's cut sheet: its panels filled by their names, more shapes over them, in mm. */
+export function cutLayout(
+  name: string,
+  object: ObjectSpec,
+  fills: Record<string, FillPlan>,
+  more: Plan[] = [],
+): DemoLayout {
+  const cut = cutSheet(object);
+  if (!cut.ok) throw new Error(cut.message);
+  const { sheet } = cut;
+  const size = { width: mm(sheet.width), height: mm(sheet.height) };
+  return {
+    page: { ...print(name, 0, 0), ...size, object },
+    content: (world) => {
+      const panels = shapesOf(sheet, newId).map((shape): Shape => {
+        const plan = fills[shape.name];
+        return plan ? { ...shape, fills: [fillOf(plan, shape, mm(1), world)] } : shape;
+      });
+      return { shapes: [...panels, ...more.map((plan) => shapeOf(plan, mm(1), world))], groups: [] };
     },
   };
 }

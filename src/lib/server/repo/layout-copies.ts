@@ -10,8 +10,9 @@ export function copyLayout(db: Db, id: string, name: string): Outcome<{ id: stri
   return writing(db, { what: 'layout', name }, (tx): Outcome<{ id: string }> => {
     const found = getLayout(tx, id);
     if (!found.ok) return found;
-    const { projectId, width, height, measure, ppi, background, shapes, groups, ...page } = found.value;
-    const made = createLayout(tx, projectId, { name, width, height, measure, ppi, background });
+    const { projectId, width, height, measure, ppi, background, object, shapes, groups, ...page } =
+      found.value;
+    const made = createLayout(tx, projectId, { name, width, height, measure, ppi, background, object });
     if (!made.ok) return made;
     const ids = new Map(groups.map((group) => [group.id, newId()]));
     const renamed = (held: string | null): string | null => (held === null ? null : (ids.get(held) ?? null));

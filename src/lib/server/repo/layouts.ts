@@ -2,6 +2,7 @@ import { and, asc, eq } from 'drizzle-orm';
 import type { LayoutData, PatternForUse } from '../../contract/data';
 import { done, fail, type Outcome } from '../../contract/failure';
 import type { LayoutForm } from '../../core/recipe/form';
+import { cutSheet, isObjectKind, type ObjectSpec } from '../../core/mockup/objects';
 import type { LengthUnit } from '../../core/num/length';
 import { followLayout } from '../../core/recipe/links';
 import { patternFills, type Shape, type ShapeGroup, type ShapeStroke } from '../../core/recipe/layout';
@@ -22,6 +23,8 @@ export type NewLayout = {
   measure: LengthUnit;
   ppi?: number;
   background?: string | null;
+  /** The object whose cut sheet the page is. */
+  object?: ObjectSpec;
 };
 
 /** A new, empty layout in a project; its page is white unless said otherwise. */
@@ -33,6 +36,8 @@ export function createLayout(
   return writing(db, { what: 'layout', name: input.name }, (tx): Outcome<{ id: string; version: number }> => {
     const owner = tx.select({ id: project.id }).from(project).where(eq(project.id, projectId)).get();
     if (!owner) return fail('not_found', `There is no project with the id “${projectId}”.`, 'id');
+    const cut = input.object ? cutSheet(input.object) : null;
+    if (cut && !cut.ok) return fail('invalid', cut.message, 'object');
     const id = newId();
     const now = Date.now();
     tx.insert(layout)
@@ -47,6 +52,7 @@ export function createLayout(
         measure: input.measure,
         ppi: input.ppi ?? (input.measure === 'px' ? 96 : 300),
         background: input.background === undefined ? '#ffffff' : input.background,
+        object: input.object ? JSON.stringify(input.object) : null,
         createdAt: now,
         updatedAt: now,
       })
@@ -85,9 +91,21 @@ export function getLayout(db: Db, id: string): Outcome<LayoutData> {
     guides: guidesOf(row.guides),
     shapes,
     groups: layoutGroups(db, id),
+    ...objectOf(row.object),
     ...(faults.length > 0 ? { faults } : {}),
   };
   return done(followLayout(data, paletteLinks(db)));
+}
+
+/** The object of a page; none where what is stored makes no sheet. */
+function objectOf(stored: string | null): { object?: ObjectSpec } {
+  if (stored === null) return {};
+  try {
+    const object = JSON.parse(stored) as ObjectSpec;
+    return isObjectKind(object.kind) && cutSheet(object).ok ? { object } : {};
+  } catch {
+    return {};
+  }
 }
 
 /** The page of a layout alone. */

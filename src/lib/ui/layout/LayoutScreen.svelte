@@ -33,6 +33,8 @@
   import { keepClearOf } from '../state/keep-clear';
   import { Room } from '../state/room.svelte';
   import { selectionBox } from './arrange';
+  import { OBJECTS } from '$lib/core/mockup/objects';
+  import ObjectView from '../mockup/ObjectView.svelte';
   import MeasuredQuestion from './MeasuredQuestion.svelte';
 
   /** The layout view: hangers left, stage, fill bar, ledger. */
@@ -89,6 +91,7 @@
   let peek: 'before' | 'plain' | null = $state(null);
   let exporting = $state(false);
   let showKeys = $state(false);
+  let onObject = $state(false);
   const actions = {
     fit: () => stages?.fit(),
     lifeSize: () => stages?.lifeSize(),
@@ -217,6 +220,11 @@
     {/snippet}
     {#snippet actions()}
       <SaveNote state={editor.saver.state} onretry={() => editor.saver.flush()} />
+      {#if layout.object}
+        <Button pressed={onObject} onclick={() => (onObject = !onObject)}
+          >On the {OBJECTS[layout.object.kind].noun}</Button
+        >
+      {/if}
       <Button onclick={() => (recolouring = true)}>Exchange palettes …</Button>
       <Button kind="main" onclick={() => (exporting = true)}>Export</Button>
     {/snippet}
@@ -260,6 +268,16 @@
         <Ledger {editor} width={ledgerStill} />
       </div>
     </main>
+    {#if layout.object && onObject}
+      <aside class="object" aria-label="On the {OBJECTS[layout.object.kind].noun}">
+        <ObjectView
+          object={layout.object}
+          layout={editor.doc}
+          lookup={editor.lookup}
+          busy={editor.history.inGesture}
+        />
+      </aside>
+    {/if}
   </div>
 </div>
 
@@ -314,6 +332,13 @@
     flex-direction: column;
     min-width: 0;
     min-height: 0;
+  }
+  .object {
+    display: grid;
+    flex: 0 0 min(34vw, 460px);
+    min-height: 0;
+    border-left: 1px solid var(--rule);
+    background: #dcdcd8;
   }
   .fills-box {
     flex: none;

@@ -12,6 +12,7 @@ export function docOf(data: LayoutData): LayoutDoc {
     projectName: _named,
     version: _version,
     archivedAt: _at,
+    object: _object,
     ...doc
   } = data;
   return { ...doc, backgroundLink: doc.backgroundLink ?? null };

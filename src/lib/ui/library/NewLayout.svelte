@@ -26,7 +26,8 @@
   import Dialog from '../components/Dialog.svelte';
   import Field from '../components/Field.svelte';
   import NumberField from '../components/NumberField.svelte';
-  import { shapesOf } from './cut-sheet';
+  import { nanoid } from 'nanoid';
+  import { shapesOf } from '$lib/core/mockup/cut-shapes';
   import CutSheet from './CutSheet.svelte';
 
   /** Asks for name, size and resolution of a new layout, from a preset, exact numbers or an object whose cut sheet it is, and opens it. */
@@ -49,7 +50,7 @@
   /** The object whose cut sheet the page is, and its numbers in mm. */
   let object: ObjectKind | null = $state(null);
   let numbers: ObjectNumbers = $state.raw({});
-  const cut = $derived.by(() => (object ? cutSheet(object, numbers) : null));
+  const cut = $derived.by(() => (object ? cutSheet({ kind: object, numbers }) : null));
   const preset = $derived(
     PAGE_PRESETS.find(
       (preset) =>
@@ -79,7 +80,7 @@
 
   function setNumbers(next: ObjectNumbers): void {
     numbers = next;
-    const made = object && cutSheet(object, next);
+    const made = object && cutSheet({ kind: object, numbers: next });
     problem = made && !made.ok ? made.message : null;
     if (made?.ok) [width, height] = [toPx(made.sheet.width, 'mm'), toPx(made.sheet.height, 'mm')];
   }
@@ -101,8 +102,15 @@
       height,
       measure,
       ppi,
+      ...(object ? { object: { kind: object, numbers } } : {}),
     });
-    const cutOut = made.ok && cut?.ok ? await layOut(made.value, shapesOf(cut.sheet)) : null;
+    const cutOut =
+      made.ok && cut?.ok
+        ? await layOut(
+            made.value,
+            shapesOf(cut.sheet, () => nanoid(12)),
+          )
+        : null;
     busy = false;
     if (!made.ok) problem = made.failure.message;
     else if (cutOut) problem = cutOut;

@@ -1,0 +1,1 @@
+ALTER TABLE `layout` ADD `object` text;
