@@ -349,11 +349,13 @@ describe('patterns from one motif and from numbers', () => {
     expect(made.repeat).toMatchObject({ kind: 'group', group: 'p4mm', cut: true });
     expect(made.placings).toHaveLength(1);
     // The star is wider than its part of the cell: it ends at the mirror lines, until it is let over them.
-    const inked = () => page.$eval('.unit-view path[fill^="#"]', (path) => path.getAttribute('d')?.length ?? 0);
+    const inked = () =>
+      page.$eval('.unit-view path[fill^="#"]', (path) => path.getAttribute('d')?.length ?? 0);
     const ending = await inked();
     await tick('Art ends at the mirror lines');
     await page.waitForFunction(
-      (held) => (document.querySelector('.unit-view path[fill^="#"]')?.getAttribute('d')?.length ?? 0) !== held,
+      (held) =>
+        (document.querySelector('.unit-view path[fill^="#"]')?.getAttribute('d')?.length ?? 0) !== held,
       {},
       ending,
     );

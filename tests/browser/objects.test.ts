@@ -128,6 +128,28 @@ describe('a layout for an object', () => {
     await seen('-12 12');
     await page.keyboard.press('Escape');
 
+    // A picture of it for the client: square, as large as asked for, its ground clear.
+    await page.evaluate(() => {
+      const own = URL.createObjectURL.bind(URL);
+      URL.createObjectURL = (blob: Blob) => {
+        (window as unknown as { kept: Blob }).kept = blob;
+        return own(blob);
+      };
+    });
+    await enter(page, 'Side of the picture', '640');
+    await press(page, 'Save a picture');
+    await page.waitForFunction(() => 'kept' in window);
+    const kept = await page.evaluate(async () => {
+      const bitmap = await createImageBitmap((window as unknown as { kept: Blob }).kept);
+      const canvas = new OffscreenCanvas(bitmap.width, bitmap.height);
+      const context = canvas.getContext('2d')!;
+      context.drawImage(bitmap, 0, 0);
+      const at = (x: number, y: number): number[] => [...context.getImageData(x, y, 1, 1).data];
+      return { size: [bitmap.width, bitmap.height], corner: at(2, 2)[3], middle: at(320, 320) };
+    });
+    expect([kept.size, kept.corner]).toEqual([[640, 640], 0]);
+    expect(red(...(kept.middle.slice(0, 3) as [number, number, number]))).toBe(true);
+
     // Another colour of the page: the mug follows within a second.
     await press(page, 'Front');
     const { version, shapes } = await here();

@@ -272,6 +272,7 @@
       <aside class="object" aria-label="On the {OBJECTS[layout.object.kind].noun}">
         <ObjectView
           object={layout.object}
+          name={editor.doc.name}
           layout={editor.doc}
           lookup={editor.lookup}
           busy={editor.history.inGesture}

@@ -1,24 +1,26 @@
 <script lang="ts">
+  import { untrack } from 'svelte';
+  import type { Size } from '$lib/core/lattice/size';
   import type { Layout } from '$lib/core/recipe/layout';
   import type { PatternLookup } from '$lib/core/scene/layout';
   import { compileLayout } from '$lib/core/scene/layout';
-  import { layoutSvg } from '$lib/core/svg/layout';
   import { cutSheet, OBJECTS, type ObjectSpec } from '$lib/core/mockup/objects';
   import { seenFrom } from '$lib/core/mockup/seen';
-  import { maskPicture } from '$lib/core/formats/mask-picture';
   import { clamp, wrapDegrees } from '$lib/core/num/tolerance';
-  import { CSS_PPI } from '$lib/core/num/length';
   import Button from '../components/Button.svelte';
   import NumberField from '../components/NumberField.svelte';
-  import { imageOf } from '../state/raster';
-  import { paintObject } from './paint-object';
+  import { saveFile } from '../state/save-file';
+  import { drawSheet } from './draw-sheet';
+  import { paintObject, type ObjectPlace, type SheetPicture } from './paint-object';
 
   /** A layout on the object that its page is cut for: turned by a drag, by keys and by numbers. */
-  type Props = { object: ObjectSpec; layout: Layout; lookup: PatternLookup; busy: boolean };
-  let { object, layout, lookup, busy }: Props = $props();
+  type Props = { object: ObjectSpec; name: string; layout: Layout; lookup: PatternLookup; busy: boolean };
+  let { object, name, layout, lookup, busy }: Props = $props();
 
   /** The sheet is drawn with so many px along its longer side. */
   const TEXTURE_SIDE = 2400;
+  const MOST_TEXTURE = 8192;
+  const SIDES = { least: 256, most: 4096 };
   const WAIT = 150;
   const VIEWS = [
     { name: 'Front', turn: 0, raised: 12 },
@@ -29,7 +31,8 @@
 
   let turn = $state(32);
   let raised = $state(22);
-  let picture: HTMLCanvasElement | null = $state.raw(null);
+  let texture: SheetPicture | null = $state.raw(null);
+  let fault: string | null = $state(null);
   let canvas: HTMLCanvasElement | undefined = $state();
   let shade: CanvasRenderingContext2D | null = null;
   let width = $state(0);
@@ -38,47 +41,27 @@
     const cut = cutSheet(object);
     return cut.ok ? cut.sheet : null;
   });
-  const px = $derived(sheet ? TEXTURE_SIDE / Math.max(sheet.width, sheet.height) : 1);
   const cells = $derived(sheet ? seenFrom(sheet, { turn, raised }) : []);
   // What is drawn on the sheet, anew a moment after each change.
   $effect(() => {
     if (!sheet || busy) return;
-    const scale = (px * 25.4) / CSS_PPI;
     const scene = compileLayout(layout, lookup);
-    const region = {
-      x: 0,
-      y: 0,
-      width: (sheet.width * CSS_PPI) / 25.4,
-      height: (sheet.height * CSS_PPI) / 25.4,
-    };
+    const of = sheet;
     let wanted = true;
     const wait = setTimeout(
       () => {
-        const svg = layoutSvg(scene, {
-          patterns: 'live',
-          region,
-          width: String(Math.round(sheet.width * px)),
-          height: String(Math.round(sheet.height * px)),
-          scale,
-          maskPicture: (mask) => maskPicture(mask, scale),
-        });
-        void imageOf(svg).then((drawn) => wanted && (picture = asPixels(drawn)));
+        drawSheet(scene, of, TEXTURE_SIDE).then(
+          (drawn) => wanted && ([texture, fault] = [drawn, null]),
+          () => wanted && (fault = 'What is drawn on the page cannot be shown on it just now.'),
+        );
       },
-      picture ? WAIT : 0,
+      untrack(() => texture) ? WAIT : 0,
     );
     return () => {
       wanted = false;
       clearTimeout(wait);
     };
   });
-
-  /** A drawing as pixels: it is laid on the object piece by piece, many times while it is turned. */
-  function asPixels(drawn: HTMLImageElement): HTMLCanvasElement {
-    const made = document.createElement('canvas');
-    [made.width, made.height] = [drawn.naturalWidth, drawn.naturalHeight];
-    made.getContext('2d')!.drawImage(drawn, 0, 0);
-    return made;
-  }
 
   /** As large as it is seen from everywhere: what turns does not jump. */
   const reach = $derived.by(() => {
@@ -96,25 +79,45 @@
     };
   });
   $effect(() => {
-    if (!canvas || !picture || width === 0) return;
-    const density = devicePixelRatio;
-    canvas.width = Math.round(width * density);
-    canvas.height = Math.round(height * density);
-    const context = canvas.getContext('2d')!;
+    if (!canvas || !texture || width === 0) return;
+    canvas.width = Math.round(width * devicePixelRatio);
+    canvas.height = Math.round(height * devicePixelRatio);
+    shade ??= document.createElement('canvas').getContext('2d')!;
+    paintObject(canvas.getContext('2d')!, shade, cells, texture, placeIn(canvas));
+  });
+
+  /** The object in the middle of a picture, as large as it fits from everywhere at this height. */
+  function placeIn(frame: Size): ObjectPlace {
     const { across, low, high } = reach;
     const lean = (raised * Math.PI) / 180;
     const tall = (high - low) * Math.cos(lean) + 2 * across * Math.abs(Math.sin(lean));
-    const scale = 0.9 * Math.min(canvas.width / (2 * across), canvas.height / tall);
+    const scale = 0.9 * Math.min(frame.width / (2 * across), frame.height / tall);
     const middle = ((high + low) / 2) * Math.cos(lean);
-    shade ??= document.createElement('canvas').getContext('2d')!;
-    paintObject(
-      context,
-      shade,
-      cells,
-      { picture, px },
-      { scale, x: canvas.width / 2, y: canvas.height / 2 + middle * scale },
-    );
-  });
+    return { scale, x: frame.width / 2, y: frame.height / 2 + middle * scale };
+  }
+
+  let side = $state(2048);
+  let saving = $state(false);
+  /** Saves what is seen as a square picture on a clear ground, its sheet drawn as finely as that shows. */
+  async function savePicture(): Promise<void> {
+    if (!sheet) return;
+    saving = true;
+    try {
+      const fine = await drawSheet(compileLayout(layout, lookup), sheet, Math.min(MOST_TEXTURE, 3 * side));
+      const made = document.createElement('canvas');
+      made.width = made.height = side;
+      const own = document.createElement('canvas').getContext('2d')!;
+      paintObject(made.getContext('2d')!, own, cells, fine, placeIn(made));
+      const blob = await new Promise<Blob | null>((resolve) => made.toBlob(resolve, 'image/png'));
+      if (!blob) throw new Error('The browser made no picture.');
+      saveFile(blob, `${name} on the ${OBJECTS[object.kind].noun}.png`);
+      fault = null;
+    } catch {
+      fault = 'The picture could not be made; try a smaller one.';
+    } finally {
+      saving = false;
+    }
+  }
 
   let from: { x: number; y: number; turn: number; raised: number } | null = null;
   function look(toTurn: number, toRaised: number): void {
@@ -159,12 +162,13 @@
   >
     <canvas
       bind:this={canvas}
-      data-drawn={picture ? `${turn} ${raised}` : null}
+      data-drawn={texture ? `${turn} ${raised}` : null}
       style:width="{width}px"
       style:height="{height}px"
       aria-label="The layout on the {OBJECTS[object.kind].label.toLowerCase()}"
     ></canvas>
   </div>
+  {#if fault}<p class="fault" role="alert">{fault}</p>{/if}
   <div class="bar">
     <span class="views">
       {#each VIEWS as view (view.name)}
@@ -197,13 +201,27 @@
         onset={(value) => look(turn, value)}
       />
     </span>
+    <span class="numbers muted">
+      <Button disabled={saving || !texture} onclick={savePicture}
+        >{saving ? 'Making it …' : 'Save a picture'}</Button
+      >
+      of
+      <NumberField
+        label="Side of the picture"
+        value={side}
+        kind={{ suffix: 'px' }}
+        digits={0}
+        {...SIDES}
+        onset={(value) => (side = Math.round(value))}
+      />
+    </span>
   </div>
 </div>
 
 <style>
   .view {
     display: grid;
-    grid-template-rows: minmax(0, 1fr) auto;
+    grid-template-rows: minmax(0, 1fr) auto auto;
     min-height: 0;
   }
   .stage {
@@ -215,7 +233,13 @@
   .stage:active {
     cursor: grabbing;
   }
+  .fault {
+    padding: 4px 10px;
+    color: var(--signal);
+    font-size: var(--small);
+  }
   .bar {
+    grid-row: 3;
     display: flex;
     flex-wrap: wrap;
     align-items: center;

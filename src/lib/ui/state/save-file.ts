@@ -3,7 +3,12 @@ export async function saveBlob(answer: Response): Promise<void> {
   const stated = answer.headers.get('content-disposition') ?? '';
   const encoded = /filename\*=UTF-8''([^;]+)/.exec(stated)?.[1];
   const name = encoded ? decodeURIComponent(encoded) : (/filename="([^"]+)"/.exec(stated)?.[1] ?? 'isle');
-  const url = URL.createObjectURL(await answer.blob());
+  saveFile(await answer.blob(), name);
+}
+
+/** Saves bytes as a file under a name. */
+export function saveFile(bytes: Blob, name: string): void {
+  const url = URL.createObjectURL(bytes);
   const link = document.createElement('a');
   link.href = url;
   link.download = name;
