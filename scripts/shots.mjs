@@ -141,8 +141,8 @@ await shot('strike-off', layout(lido, 'Kiosk front'), async () => {
   await pressText('try out');
   await wait(1500);
 });
-await shot('exchange', layout(lido, 'Kiosk front'), async () => {
-  await pressText('Exchange palettes');
+await shot('on-a-cup', layout(lido, 'Kiosk cup'), async () => {
+  await pressText('On the cup');
   await wait(2500);
 });
 await shot('colourway', `/library/${(await pattern('Lane Line')).id}?tab=colours`, async () => {

@@ -8,7 +8,17 @@ import { shapesOf } from '../../src/lib/core/mockup/cut-shapes';
 import { cutSheet, type ObjectSpec } from '../../src/lib/core/mockup/objects';
 import { toPx } from '../../src/lib/core/num/length';
 import { api, getLayout, must, publishedPattern, unique } from '../support/api';
-import { enter, openBrowser, press, saved, shown, still, visit, type Session } from '../support/browser';
+import {
+  drag,
+  enter,
+  openBrowser,
+  press,
+  saved,
+  shown,
+  still,
+  visit,
+  type Session,
+} from '../support/browser';
 import { block, place, recipe } from '../support/recipes';
 
 let session: Session;
@@ -120,8 +130,14 @@ describe('a layout for an object', () => {
     const front = shareOf(await seen('0 12'), red);
     expect(back).toBeLessThan(0.75 * front);
     await page.focus('[role="application"]:has(canvas)');
-    for (let count = 0; count < 4; count += 1) await page.keyboard.press('ArrowLeft');
+    for (let count = 0; count < 4; count += 1) await page.keyboard.press('ArrowRight');
     expect(await shown(page, 'Turned by')).toBe('-12');
+    // What one drags goes with the hand: to the right is the same way as the arrow.
+    const box = (await (await page.$('canvas[data-drawn]'))!.boundingBox())!;
+    const middle: [number, number] = [box.x + box.width / 2, box.y + box.height / 2];
+    await drag(page, middle, [middle[0] + 50, middle[1]]);
+    expect(Number(await shown(page, 'Turned by'))).toBeLessThan(-30);
+    await enter(page, 'Turned by', '-12');
     await enter(page, 'Seen from above by', '500');
     // No such number: a sentence says so, and it is seen as before.
     expect(await page.$eval('aside.object', (one) => one.textContent)).toMatch(/-30|89/);

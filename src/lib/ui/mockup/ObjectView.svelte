@@ -124,13 +124,14 @@
     turn = wrapDegrees(Math.round(toTurn));
     raised = clamp(Math.round(toRaised), -30, 89);
   }
+  /** What is seen goes where the arrow points, as under a hand. */
   function onkeydown(event: KeyboardEvent): void {
     const step = event.shiftKey ? 15 : 3;
     const to = {
-      ArrowLeft: [turn - step, raised],
-      ArrowRight: [turn + step, raised],
-      ArrowUp: [turn, raised + step],
-      ArrowDown: [turn, raised - step],
+      ArrowLeft: [turn + step, raised],
+      ArrowRight: [turn - step, raised],
+      ArrowUp: [turn, raised - step],
+      ArrowDown: [turn, raised + step],
     }[event.key] as [number, number] | undefined;
     if (!to) return;
     event.preventDefault();
@@ -155,7 +156,7 @@
     }}
     onpointermove={(event) => {
       if (from)
-        look(from.turn + (event.clientX - from.x) * 0.6, from.raised + (event.clientY - from.y) * 0.4);
+        look(from.turn - (event.clientX - from.x) * 0.6, from.raised + (event.clientY - from.y) * 0.4);
     }}
     onpointerup={() => (from = null)}
     onpointercancel={() => (from = null)}
