@@ -45,6 +45,7 @@ beforeAll(async () => {
     projects: '/projects',
     project: `/projects/${project.id}`,
     layout: `/projects/${project.id}/layouts/${layout?.id}`,
+    'cut sheet': `/projects/${project.id}/layouts/${project.layoutList.find((one) => one.name === 'Kiosk cup')?.id}`,
     palettes: '/palettes',
     'library as a list': '/library?as=list&columns=kind.tags.collections.uses.licence',
     'pattern, colours': `/library/${pattern?.id}?tab=colours`,
@@ -205,6 +206,23 @@ describe('every view', () => {
         await bringPicture(page);
         await press(page, 'Trace …');
         await page.waitForSelector('[data-differs] strong');
+      },
+    ],
+    [
+      'a new layout for an object',
+      'project',
+      async (page) => {
+        await press(page, 'New layout');
+        await page.select('#preset', 'object box');
+        await page.waitForSelector('dialog figure path');
+      },
+    ],
+    [
+      'a layout on its object',
+      'cut sheet',
+      async (page) => {
+        await press(page, 'On the cup');
+        await page.waitForSelector('canvas[data-drawn]');
       },
     ],
     ['what was said', 'library', (page) => press(page, 'What was said')],

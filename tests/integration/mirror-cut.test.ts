@@ -7,6 +7,7 @@ import { asymmetricUnit, groupOperations, type PlaneGroup } from '../../src/lib/
 import { latticeOf, latticeVector, type Lattice, type Repeat } from '../../src/lib/core/lattice/repeat';
 import { seededRandom as seeded } from '../../src/lib/core/num/random';
 import type { Motif, Stroke } from '../../src/lib/core/recipe/recipe';
+import { compileUnit } from '../../src/lib/core/scene/unit';
 import { drawn, far } from '../support/drawn-page';
 import { block, drawing, place, recipe } from '../support/recipes';
 
@@ -159,5 +160,23 @@ describe('what a motif brings with it over the mirror line', () => {
     expect(far(picture.at(79, 20), white)).toBe(0);
     expect(far(picture.at(52, 40), picture.at(68, 40))).toBe(0);
     expect(far(picture.at(52, 40), white)).toBeLessThan(130);
+  });
+
+  it('is outlined where that is little work, and clipped where it would be much', () => {
+    const curves = (count: number): string =>
+      `M-40 0${Array.from({ length: count }, (_, at) => `C-10 ${at} 10 ${-at} ${40 - (at % 2)} ${at}`).join('')}`;
+    const elements = (motifs: Motif[]) =>
+      compileUnit(
+        recipe({ unit, repeat, motifs, placings: motifs.map(({ id }) => place(id, 52, 20)) }),
+      ).pieces.flatMap((piece) => piece.elements);
+    const few = elements([stroked('art', curves(3))]);
+    expect(few.map(({ stroke, clip, fill }) => [stroke, clip, fill])).toEqual(
+      few.map(() => [null, null, 'ink']),
+    );
+    for (const much of [
+      [stroked('art', curves(30))],
+      Array.from({ length: 40 }, (_, at) => stroked(`art${at}`, curves(3))),
+    ])
+      expect(elements(much).every(({ stroke, clip }) => stroke !== null && clip !== null)).toBe(true);
   });
 });

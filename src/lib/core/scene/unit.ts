@@ -183,9 +183,10 @@ function piecesOf(
   const upright = imagesOf(unit, gap, repeat);
   const images = lie ? upright.map((image) => multiply(lie, image)) : upright;
   const united = options.skipAbutments ? 'apart' : '';
-  const outlines = outlinesAllowed(
-    recipe.motifs.flatMap((one) => compiledMotif(one, options.cache).elements),
-  );
+  const outlines =
+    'cut' in repeat &&
+    repeat.cut === true &&
+    outlinesAllowed(placedMotifs(recipe).flatMap((one) => compiledMotif(one, options.cache).elements));
   const laid =
     images.length === 1 && !lie ? united : JSON.stringify([unit, gap, repeat, lie, united, outlines]);
   return recipe.placings.flatMap((placing): Piece[] => {
@@ -200,6 +201,12 @@ function piecesOf(
     options.pieces?.set(placing, { motif, laid, pieces });
     return pieces;
   });
+}
+
+/** The motifs that are placed at all. */
+function placedMotifs({ motifs, placings }: ComposedRecipe): Motif[] {
+  const placed = new Set(placings.map(({ motif }) => motif));
+  return motifs.filter(({ id }) => placed.has(id));
 }
 
 /** A placing in all images of the repeat's symmetry. What has effects is cut with them, so that none falls over a mirror line. */

@@ -336,7 +336,7 @@
   }
   .object {
     display: grid;
-    flex: 0 0 min(34vw, 460px);
+    flex: 0 0 clamp(260px, calc(100vw - 860px), 460px);
     min-height: 0;
     border-left: 1px solid var(--rule);
     background: #dcdcd8;

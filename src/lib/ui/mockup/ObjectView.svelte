@@ -247,6 +247,7 @@
     justify-content: space-between;
     gap: 6px;
     padding: 6px 8px;
+    background: var(--card);
   }
   .numbers {
     display: flex;
