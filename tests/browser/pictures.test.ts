@@ -45,6 +45,53 @@ beforeAll(async () => {
 });
 afterAll(() => session.close());
 
+describe('art that ends at mirror lines', () => {
+  it.each([0, 17, 90])('comes out as PNG whatever it is cut by, turned by %i°', async (rotation) => {
+    const stroke = {
+      slot: 'ink',
+      width: 260,
+      cap: 'butt',
+      join: 'miter',
+      miterLimit: 4,
+      dashes: [],
+    } as const;
+    const d = `M-180 0${Array.from({ length: 30 }, (_, at) => `L${at * 12 - 168} ${at % 2}`).join('')}`;
+    const long: Motif = {
+      ...drawing('long', d),
+      content: {
+        kind: 'drawing',
+        asset: null,
+        width: 10,
+        height: 10,
+        elements: [{ d, fill: null, fillRule: 'nonzero', stroke, opacity: 1 }],
+      },
+    };
+    const drop = { slot: 'ink', angle: 30, distance: 9, blur: 4, opacity: 0.5 };
+    const of = recipe({
+      unit: { width: 60, height: 60 },
+      repeat: { kind: 'group', group: 'p4mm', slant: 0, cut: true },
+      motifs: [long, { ...dot('shaded', 20, 'paper'), effects: { drop } }],
+      placings: [
+        place('long', 10, 22),
+        place('long', 22, 24, { opacity: 0.6 }),
+        place('shaded', 12, 20, { opacity: 0.7 }),
+      ],
+    });
+    const fill = { pattern: await publishedPattern(of), rotation, scaleX: 1.3, scaleY: 1.3 };
+    const layout = await layoutWith([filledShape({ x: 0, y: 0, width: 400, height: 700 }, fill)], {
+      width: 400,
+      height: 700,
+    });
+    const png = PNG.sync.read(await exportPng(layout.id, 96));
+    // Ink lies below everywhere, and on it dots that are white by 70 %: nowhere does the page shine through.
+    let palest = 0;
+    for (let y = 8; y < 692; y += 1)
+      for (let x = 8; x < 392; x += 1) palest = Math.max(palest, pixelAt(png, x, y)[0]!);
+    expect(palest).toBeGreaterThan(150);
+    expect(palest).toBeLessThanOrEqual(190);
+  });
+});
+
 describe('a large picture', () => {
   it('is sent smaller where it is asked for so, and never larger than it is', async () => {
     const { asset } = await pictureAsset(600, 300, (x, y) => [x / 3, y / 2, 90, x < 300 ? 255 : 0]);

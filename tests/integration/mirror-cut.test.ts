@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { apply, invert, multiply, translation, type Affine } from '../../src/lib/core/geom/affine';
 import { beyond } from '../../src/lib/core/geom/half-plane';
+import { pathBox, transformPath } from '../../src/lib/core/geom/path';
 import type { Point } from '../../src/lib/core/geom/point';
 import { chamberAt } from '../../src/lib/core/lattice/chamber';
 import { asymmetricUnit, groupOperations, type PlaneGroup } from '../../src/lib/core/lattice/groups';
@@ -178,5 +179,11 @@ describe('what a motif brings with it over the mirror line', () => {
       Array.from({ length: 40 }, (_, at) => stroked(`art${at}`, curves(3))),
     ])
       expect(elements(much).every(({ stroke, clip }) => stroke !== null && clip !== null)).toBe(true);
+    // What is clipped runs on over the line by half a px: soft edges of two clips would let the ground through.
+    const [piece] = compileUnit(
+      recipe({ unit, repeat, motifs: [stroked('art', curves(30))], placings: [place('art', 52, 20)] }),
+    ).pieces;
+    const window = pathBox(transformPath(piece!.matrix, piece!.elements[0]!.clip!.path))!;
+    expect(window.x + window.width).toBeCloseTo(60.5, 6);
   });
 });

@@ -18,7 +18,7 @@ const MOST_OUTLINED = 12;
 const MOST_OUTLINED_IN_ALL = 120;
 /** How closely outlines of strokes are followed: px, shares of the stroke's width and of the element. */
 const CLOSELY = { px: 0.01, ofWidth: 1 / 400, ofElement: 1 / 20_000 };
-/** Pictures and gradients run on over the line by so much (px), or what lies behind would shine through along it. */
+/** Pictures, gradients and what is clipped run on over the line by so much (px), or what lies behind would shine through along it. */
 const RUN_ON = 0.5;
 
 /** What a placing's elements are cut to: the chamber of its middle, in px of the unit. */
@@ -52,7 +52,8 @@ export function cutElements(elements: Element[], matrix: Affine, cut: Cut): Elem
     if (sides.every((side) => side === 'in')) return [element];
     whole = false;
     if (sides.includes('beyond')) return [];
-    return cutElement(element, box, element.picture || isGradient(element) ? wide : exact, cut.outlines);
+    const runsOn = element.opacity === 1 && (element.picture || isGradient(element) || element.clip);
+    return cutElement(element, box, { own: runsOn ? wide : exact, wide }, cut.outlines);
   });
   return whole ? elements : kept;
 }
@@ -62,22 +63,26 @@ const isGradient = ({ fill }: Element): boolean => fill !== null && typeof fill 
 const cutBy = (path: Path, halves: readonly HalfPlane[], rule: FillRule = 'nonzero'): Path =>
   halves.reduce((left, half) => cutPath(left, half, rule), path);
 
-function cutElement(element: Element, box: Box, halves: readonly HalfPlane[], outlines: boolean): Element[] {
+/** `own` are the half-planes that an element is cut by, `wide` those of what runs on. */
+type Bounds = Record<'own' | 'wide', readonly HalfPlane[]>;
+
+function cutElement(element: Element, box: Box, { own, wide }: Bounds, outlines: boolean): Element[] {
   const { stroke, fill, clip } = element;
   if (clip) {
-    const path = cutBy(clip.path, halves, clip.rule);
+    const path = cutBy(clip.path, own, clip.rule);
     return path.length > 0 ? [{ ...element, clip: { ...clip, path } }] : [];
   }
-  if (!stroke) return filled(element, halves);
+  if (!stroke) return filled(element, own);
   const both = fill !== null || element.picture !== null;
   const line = both && element.opacity < 1 ? null : outlines ? outlineOf(element) : null;
   if (!line) {
-    const window = cutBy(polygonPath(boxCorners(IDENTITY, grow(box, 1))), halves);
+    const whole = polygonPath(boxCorners(IDENTITY, grow(box, 1)));
+    const window = cutBy(whole, element.opacity < 1 ? own : wide);
     return window.length > 0 ? [{ ...element, clip: { path: window, rule: 'nonzero' } }] : [];
   }
   return [
-    ...(both ? filled({ ...element, stroke: null }, halves) : []),
-    ...(line === 'nothing' ? [] : filled(line, halves)),
+    ...(both ? filled({ ...element, stroke: null }, own) : []),
+    ...(line === 'nothing' ? [] : filled(line, own)),
   ];
 }
 
