@@ -6,7 +6,7 @@ import { seededRandom } from '../../src/lib/core/num/random';
 import type { PatternFill } from '../../src/lib/core/recipe/fill';
 import { scaling, translation, multiply } from '../../src/lib/core/geom/affine';
 import { startMeasured } from '../../src/lib/core/recipe/measured';
-import type { MeasuredRecipe, Motif, Recipe } from '../../src/lib/core/recipe/recipe';
+import type { MeasuredRecipe, Motif, Recipe, Stroke } from '../../src/lib/core/recipe/recipe';
 import { drawingOf, pictureElement } from '../../src/lib/core/scene/drawing';
 import type { Shape } from '../../src/lib/core/recipe/layout';
 import { layoutSvg } from '../../src/lib/core/svg/layout';
