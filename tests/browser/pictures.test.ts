@@ -47,14 +47,7 @@ afterAll(() => session.close());
 
 describe('art that ends at mirror lines', () => {
   it.each([0, 17, 90])('comes out as PNG whatever it is cut by, turned by %i°', async (rotation) => {
-    const stroke = {
-      slot: 'ink',
-      width: 260,
-      cap: 'butt',
-      join: 'miter',
-      miterLimit: 4,
-      dashes: [],
-    } as const;
+    const stroke: Stroke = { slot: 'ink', width: 260, cap: 'butt', join: 'miter', miterLimit: 4, dashes: [] };
     const d = `M-180 0${Array.from({ length: 30 }, (_, at) => `L${at * 12 - 168} ${at % 2}`).join('')}`;
     const long: Motif = {
       ...drawing('long', d),
