@@ -57,7 +57,9 @@ describe('child processes', () => {
     const many = Array.from({ length: 12 }, (_, index) => run('many', `m${index}`));
     const one = run('one', 'one', SMALL, (count) => places.push(count));
     await Promise.all([...many, one]);
-    expect(order.indexOf('one')).toBeLessThan(6);
+    // In the order of asking it would be the last of 13; by turns it is the next that begins, and ends among the first
+    // even where a busy machine lets some overtake it.
+    expect(order.indexOf('one')).toBeLessThan(9);
     // A place only ever falls; the last word is that the work has begun.
     const numbers = places.filter((place) => place !== null);
     expect(numbers).toEqual([...numbers].sort((left, right) => right - left));
