@@ -3,7 +3,7 @@ import { apply, invert, multiply, translation, type Affine } from '../../src/lib
 import { beyond } from '../../src/lib/core/geom/half-plane';
 import { pathBox, transformPath } from '../../src/lib/core/geom/path';
 import type { Point } from '../../src/lib/core/geom/point';
-import { chamberAt } from '../../src/lib/core/lattice/chamber';
+import { chambersOf } from '../../src/lib/core/lattice/chamber';
 import { asymmetricUnit, groupOperations, type PlaneGroup } from '../../src/lib/core/lattice/groups';
 import { latticeOf, latticeVector, type Lattice, type Repeat } from '../../src/lib/core/lattice/repeat';
 import { seededRandom as seeded } from '../../src/lib/core/num/random';
@@ -50,7 +50,7 @@ describe.each(MIRRORED)('art that ends at the mirror lines of %s', (group) => {
   const of = recipe({ unit, repeat, motifs: [flag], placings: [place('flag', middle.x, middle.y)] });
   const side = 480;
 
-  const halves = chamberAt(unit, { across: 0, down: 0 }, repeat, { x: middle.x + 3, y: middle.y + 10 });
+  const halves = chambersOf(unit, { across: 0, down: 0 }, repeat)!({ x: middle.x + 3, y: middle.y + 10 });
   const back = backOver(latticeOf(unit, { across: 0, down: 0 }, repeat), groupOperations(group, unit, 0));
 
   /** The definition: a point is inked where an operation brings it from a point of the motif in the motif's own chamber. */

@@ -1,10 +1,10 @@
 import paper from 'paper/dist/paper-core';
-import { formatPath, parsePath, type Path } from './path';
+import { formatPath, parsePath, type FillRule, type Path } from './path';
 
 /** How two or more areas are put together. */
 export type PathOperation = 'unite' | 'subtract' | 'intersect' | 'exclude';
 
-export type Area = { path: Path; rule: 'nonzero' | 'evenodd' };
+export type Area = { path: Path; rule: FillRule };
 
 export type AreaResult = { ok: true; path: Path } | { ok: false; message: string };
 

@@ -1,6 +1,6 @@
 import type { Affine } from './affine';
 import type { Box } from './box';
-import { cubicAt, type Path, type Segment } from './path';
+import { cubicAt, cubicTurns, splitCubic, type Cubic, type FillRule, type Path, type Segment } from './path';
 import { dot, type Point } from './point';
 
 /** The points on one side of a line: those p with p · `normal` ≤ `most`. The normal is a unit vector, `most` in px. */
@@ -31,10 +31,6 @@ export function sideOfBox(half: HalfPlane, { x, y, width, height }: Box): 'in' |
 /** Points nearer to the line than this (px) lie on it. */
 const ON_LINE = 1e-6;
 
-/** How windings tell what a path fills (SVG 2, 13.4.2). */
-type FillRule = 'nonzero' | 'evenodd';
-
-type Cubic = Extract<Segment, { op: 'C' }>;
 type Stretch = { from: Point; segment: Exclude<Segment, { op: 'M' | 'Z' }> };
 /** A row of stretches within the half-plane, from where it comes in to where it goes out. */
 type Chain = { start: Point; stretches: Stretch[]; end: Point };
@@ -132,7 +128,7 @@ function splitAtLine(stretch: Stretch, half: HalfPlane): Stretch[] {
   }
   const values = [ends[0], beyond(half, segment.c1), beyond(half, segment.c2), ends[1]] as const;
   if (Math.max(...values) <= ON_LINE || Math.min(...values) >= -ON_LINE) return [stretch];
-  return splitCubic(stretch.from, segment, crossings(values));
+  return cubicParts(from, segment, crossings(values));
 }
 
 /** Where a cubic in Bernstein form is nought within (0, 1), in order: between its turns by halving, to the last bit. */
@@ -141,7 +137,7 @@ function crossings([p0, p1, p2, p3]: readonly [number, number, number, number]):
     const u = 1 - t;
     return u * u * u * p0 + 3 * u * u * t * p1 + 3 * u * t * t * p2 + t * t * t * p3;
   };
-  const turns = turnsOf(p0, p1, p2, p3).filter((t) => t > 0 && t < 1);
+  const turns = cubicTurns(p0, p1, p2, p3).filter((t) => t > 0 && t < 1);
   const bounds = [0, ...turns.sort((a, b) => a - b), 1];
   return bounds.slice(1).flatMap((end, index) => {
     let [low, high] = [bounds[index]!, end];
@@ -156,29 +152,14 @@ function crossings([p0, p1, p2, p3]: readonly [number, number, number, number]):
   });
 }
 
-/** Where the derivative of a cubic in Bernstein form is nought. */
-function turnsOf(p0: number, p1: number, p2: number, p3: number): number[] {
-  const [a, b, c] = [p3 - 3 * p2 + 3 * p1 - p0, 2 * (p2 - 2 * p1 + p0), p1 - p0];
-  if (Math.abs(a) < 1e-12) return Math.abs(b) < 1e-12 ? [] : [-c / b];
-  const root = Math.sqrt(b * b - 4 * a * c);
-  return Number.isNaN(root) ? [] : [(-b + root) / (2 * a), (-b - root) / (2 * a)];
-}
-
-/** A curve in parts at the given parameters (de Casteljau). */
-function splitCubic(from: Point, curve: Cubic, at: readonly number[]): Stretch[] {
+/** A curve in parts at the given parameters, in order. */
+function cubicParts(from: Point, curve: Cubic, at: readonly number[]): Stretch[] {
   const parts: Stretch[] = [];
   let [start, rest, done] = [from, curve, 0];
   for (const t of at) {
-    const share = (t - done) / (1 - done);
-    const mix = (p: Point, q: Point): Point => ({
-      x: p.x + (q.x - p.x) * share,
-      y: p.y + (q.y - p.y) * share,
-    });
-    const [a, b, c] = [mix(start, rest.c1), mix(rest.c1, rest.c2), mix(rest.c2, rest.to)];
-    const [d, e] = [mix(a, b), mix(b, c)];
-    const middle = mix(d, e);
-    parts.push({ from: start, segment: { op: 'C', c1: a, c2: d, to: middle } });
-    [start, rest, done] = [middle, { op: 'C', c1: e, c2: c, to: rest.to }, t];
+    const [first, second] = splitCubic(start, rest, (t - done) / (1 - done));
+    parts.push({ from: start, segment: first });
+    [start, rest, done] = [first.to, second, t];
   }
   return [...parts, { from: start, segment: rest }];
 }

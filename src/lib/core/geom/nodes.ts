@@ -1,5 +1,5 @@
 import { add, subtract, type Point } from './point';
-import { cubicAt, type Path, type Segment } from './path';
+import { cubicAt, splitCubic, type Path, type Segment } from './path';
 
 /** A point of a path with the handles that shape the curve before and after it; `null` where that side is straight. */
 export type PathNode = { at: Point; before: Point | null; after: Point | null };
@@ -123,12 +123,11 @@ export function insertNode(row: NodeRow, index: number, t: number): NodeRow {
     next.splice(index + 1, 0, plain(between(from.at, to.at)));
     return { ...row, nodes: next };
   }
-  const [p1, p2] = [from.after ?? from.at, to.before ?? to.at];
-  const [a, b, c] = [between(from.at, p1), between(p1, p2), between(p2, to.at)];
-  const [d, e] = [between(a, b), between(b, c)];
-  next[index] = { ...from, after: a };
-  next[target] = { ...(next[target] ?? to), before: c };
-  next.splice(index + 1, 0, { at: between(d, e), before: d, after: e });
+  const curve = { op: 'C', c1: from.after ?? from.at, c2: to.before ?? to.at, to: to.at } as const;
+  const [first, second] = splitCubic(from.at, curve, t);
+  next[index] = { ...from, after: first.c1 };
+  next[target] = { ...(next[target] ?? to), before: second.c2 };
+  next.splice(index + 1, 0, { at: first.to, before: first.c2, after: second.c1 });
   return { ...row, nodes: next };
 }
 

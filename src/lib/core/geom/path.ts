@@ -12,6 +12,9 @@ export type Segment =
 
 export type Path = Segment[];
 
+/** How windings tell what a path fills (SVG 2, 13.4.2). */
+export type FillRule = 'nonzero' | 'evenodd';
+
 export type PathResult = { ok: true; path: Path } | { ok: false; message: string };
 
 /** Reads SVG path data (SVG 2, chapter 9). The grammar's error rule is not followed: a fault refuses the whole path. */
@@ -107,7 +110,7 @@ export function pathBox(path: Path): Box | null {
   return left <= right ? { x: left, y: top, width: right - left, height: bottom - top } : null;
 }
 
-type Cubic = Extract<Segment, { op: 'C' }>;
+export type Cubic = Extract<Segment, { op: 'C' }>;
 
 /** The point of a cubic curve from `from` at parameter `t`. */
 export function cubicAt(from: Point, curve: Cubic, t: number): Point {
@@ -117,6 +120,17 @@ export function cubicAt(from: Point, curve: Cubic, t: number): Point {
     x: w0 * from.x + w1 * curve.c1.x + w2 * curve.c2.x + w3 * curve.to.x,
     y: w0 * from.y + w1 * curve.c1.y + w2 * curve.c2.y + w3 * curve.to.y,
   };
+}
+
+/** A cubic curve from `from` in two at parameter `t` (de Casteljau): the first ends where the second begins. */
+export function splitCubic(from: Point, { c1, c2, to }: Cubic, t: number): [Cubic, Cubic] {
+  const mix = (p: Point, q: Point): Point => ({ x: p.x + (q.x - p.x) * t, y: p.y + (q.y - p.y) * t });
+  const [a, b, c] = [mix(from, c1), mix(c1, c2), mix(c2, to)];
+  const [d, e] = [mix(a, b), mix(b, c)];
+  return [
+    { op: 'C', c1: a, c2: d, to: mix(d, e) },
+    { op: 'C', c1: e, c2: c, to },
+  ];
 }
 
 /**
@@ -171,12 +185,13 @@ function raiseQuadratic(from: Point, control: Point, to: Point): { c1: Point; c2
 
 function extremes(from: Point, curve: Cubic): number[] {
   return [
-    ...rootsOfDerivative(from.x, curve.c1.x, curve.c2.x, curve.to.x),
-    ...rootsOfDerivative(from.y, curve.c1.y, curve.c2.y, curve.to.y),
+    ...cubicTurns(from.x, curve.c1.x, curve.c2.x, curve.to.x),
+    ...cubicTurns(from.y, curve.c1.y, curve.c2.y, curve.to.y),
   ].filter((t) => t > 0 && t < 1);
 }
 
-function rootsOfDerivative(p0: number, p1: number, p2: number, p3: number): number[] {
+/** Where the derivative of a cubic in Bernstein form is nought. */
+export function cubicTurns(p0: number, p1: number, p2: number, p3: number): number[] {
   const a = -p0 + 3 * p1 - 3 * p2 + p3;
   const b = 2 * (p0 - 2 * p1 + p2);
   const c = p1 - p0;

@@ -1,5 +1,6 @@
 import type { HalfPlane } from '../geom/half-plane';
-import { dot, type Point } from '../geom/point';
+import { dot, times, type Point } from '../geom/point';
+import { modulo } from '../num/tolerance';
 import { asymmetricUnit, symmetryElements } from './groups';
 import { latticeOf, type Gap, type Repeat, type Size } from './repeat';
 
@@ -52,28 +53,26 @@ function commonStep(one: number, other: number): number {
 }
 
 /**
- * The part of the plane about `point` that no mirror line of the repeat runs through, as the half-planes that bound it
- * (px); none where the repeat has no mirrors. On a line the side of the asymmetric unit counts; for a mirrored unit that of
- * the unit itself.
+ * Finds the part of the plane about a point that no mirror line of a repeat runs through, as the half-planes that bound it
+ * (px); `null` where the repeat has no mirrors. On a line the side of the asymmetric unit counts; for a mirrored unit that
+ * of the unit itself.
  */
-export function chamberAt(unit: Size, gap: Gap, repeat: Repeat, point: Point): HalfPlane[] {
+export function chambersOf(unit: Size, gap: Gap, repeat: Repeat): ((point: Point) => HalfPlane[]) | null {
+  const mirrors = mirrorsOf(unit, gap, repeat).filter(({ period }) => period > 0);
+  if (mirrors.length === 0) return null;
   const inner = innerPoint(unit, repeat);
-  return mirrorsOf(unit, gap, repeat).flatMap(({ normal, first, period }): HalfPlane[] => {
-    if (!(period > 0)) return [];
-    const at = dot(point, normal);
-    const lean = Math.sign(dot(inner, normal) - at) * 2 * NEAR;
-    // How far it is to the next line of each row, down and up.
-    const down = first.map((line) => rest(at + lean - line, period));
-    const low = at + lean - Math.min(...down);
-    const high = at + lean + Math.min(...down.map((far) => period - far));
-    return [
-      { normal, most: high },
-      { normal: { x: -normal.x, y: -normal.y }, most: -low },
-    ];
-  });
+  return (point) =>
+    mirrors.flatMap(({ normal, first, period }): HalfPlane[] => {
+      const at = dot(point, normal);
+      const leant = at + Math.sign(dot(inner, normal) - at) * 2 * NEAR;
+      // How far it is to the next line of each row, down and up.
+      const down = first.map((line) => modulo(leant - line, period));
+      return [
+        { normal, most: leant + Math.min(...down.map((far) => period - far)) },
+        { normal: times(normal, -1), most: Math.min(...down) - leant },
+      ];
+    });
 }
-
-const rest = (value: number, period: number): number => value - Math.floor(value / period) * period;
 
 function innerPoint(unit: Size, repeat: Repeat): Point {
   if (repeat.kind !== 'group') return { x: unit.width / 2, y: unit.height / 2 };

@@ -1,5 +1,6 @@
 import type { Affine } from '../geom/affine';
 import { chain, rotation, scaling, translation } from '../geom/affine';
+import type { FillRule } from '../geom/path';
 import type { Point } from '../geom/point';
 import type { ShapeForm } from '../geom/shapes';
 import type { ColourSlot } from '../colour/slots';
@@ -111,7 +112,7 @@ export type DrawingElement = {
   source?: ElementSource;
 };
 
-export type FillRule = 'nonzero' | 'evenodd';
+export type { FillRule };
 
 /** A slot's colour, or a gradient between slots. */
 export type Paint = string | GradientPaint;

@@ -5,7 +5,7 @@ import { strokeOutline } from '../geom/outline';
 import { formatPath, transformPath, type Path } from '../geom/path';
 import { boxCorners } from '../geom/polygon';
 import { polygonPath } from '../geom/shapes';
-import { chamberAt } from '../lattice/chamber';
+import { chambersOf } from '../lattice/chamber';
 import type { ComposedRecipe, FillRule } from '../recipe/recipe';
 import { elementWeight } from './cost';
 import { elementBox, plainElement, type Element } from './motif';
@@ -24,20 +24,22 @@ const RUN_ON = 0.5;
 /** What a placing's elements are cut to: the chamber of its middle, in px of the unit. */
 export type Cut = { halves: HalfPlane[]; outlines: boolean };
 
-/** Which mirror lines bound what a placing shows, by the middle of its ink; `null` where nothing is cut. */
-export function cutOf(
+/** How a recipe's placings are cut: `of` tells which mirror lines bound what one shows, by the middle of its ink. */
+export type Cutting = { outlines: boolean; of: (box: Box, matrix: Affine) => Cut };
+
+/** How a recipe's placings are cut, whose motifs have these elements; `null` where nothing is. */
+export function cuttingOf(
   { unit, gap, repeat }: Pick<ComposedRecipe, 'unit' | 'gap' | 'repeat'>,
-  box: Box,
-  matrix: Affine,
-  outlines: boolean,
-): Cut | null {
-  if (!('cut' in repeat) || !repeat.cut) return null;
-  const halves = chamberAt(unit, gap, repeat, apply(matrix, boxCentre(box)));
-  return halves.length > 0 ? { halves, outlines } : null;
+  elements: () => readonly Element[],
+): Cutting | null {
+  const chamber = 'cut' in repeat && repeat.cut ? chambersOf(unit, gap, repeat) : null;
+  if (!chamber) return null;
+  const outlines = outlinesAllowed(elements());
+  return { outlines, of: (box, matrix) => ({ halves: chamber(apply(matrix, boxCentre(box))), outlines }) };
 }
 
 /** Whether so many elements' strokes may be turned into outlines. */
-export const outlinesAllowed = (elements: readonly Element[]): boolean =>
+const outlinesAllowed = (elements: readonly Element[]): boolean =>
   elements.reduce((sum, one) => sum + (one.stroke ? elementWeight(one) : 0), 0) <= MOST_OUTLINED_IN_ALL;
 
 /** The elements of a motif as far as they lie within its chamber; `matrix` places the motif. Those that lie within stay the same objects. */

@@ -1,6 +1,6 @@
 import { IDENTITY, apply, type Affine } from '../geom/affine';
 import { boxesMeet, grow, moveBox, type Box } from '../geom/box';
-import { flatten } from '../geom/path';
+import { flatten, type FillRule } from '../geom/path';
 import type { Point } from '../geom/point';
 import type { Element } from './motif';
 import type { Piece } from './piece';
@@ -12,7 +12,7 @@ const CURVE_STEPS = 12;
 export type Ink = {
   rings: { points: Point[]; closed: boolean }[];
   filled: boolean;
-  rule: 'nonzero' | 'evenodd';
+  rule: FillRule;
   half: number;
 };
 

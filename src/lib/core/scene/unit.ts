@@ -14,7 +14,7 @@ import type { Endless } from './endless';
 import { groundOfRecipe, type GroundScene } from './ground';
 import { buildMeasured } from './measured';
 import { coveredBy } from './covered';
-import { cutElements, cutOf, outlinesAllowed, windowOf, type Cut } from './cut-at-mirrors';
+import { cutElements, cuttingOf, windowOf, type Cut } from './cut-at-mirrors';
 import { effectsReach } from './effects';
 import { compileMotif, type CompiledMotif, type Element } from './motif';
 import { unitedMotif } from './united';
@@ -183,12 +183,11 @@ function piecesOf(
   const upright = imagesOf(unit, gap, repeat);
   const images = lie ? upright.map((image) => multiply(lie, image)) : upright;
   const united = options.skipAbutments ? 'apart' : '';
-  const outlines =
-    'cut' in repeat &&
-    repeat.cut === true &&
-    outlinesAllowed(placedMotifs(recipe).flatMap((one) => compiledMotif(one, options.cache).elements));
-  const laid =
-    images.length === 1 && !lie ? united : JSON.stringify([unit, gap, repeat, lie, united, outlines]);
+  const cutting = cuttingOf(recipe, () =>
+    placedMotifs(recipe).flatMap((one) => compiledMotif(one, options.cache).elements),
+  );
+  const cut = cutting && cutting.outlines;
+  const laid = images.length === 1 && !lie ? united : JSON.stringify([unit, gap, repeat, lie, united, cut]);
   return recipe.placings.flatMap((placing): Piece[] => {
     const motif = motifs.get(placing.motif);
     if (!motif) return [];
@@ -196,8 +195,8 @@ function piecesOf(
     if (held && held.motif === motif && held.laid === laid) return held.pieces;
     const compiled = compiledMotif(motif, options.cache);
     const { elements, box } = options.skipAbutments ? compiled : unitedMotif(compiled);
-    const cut = cutOf(recipe, box, placingMatrix(placing), outlines);
-    const pieces = placed(placing, motif, elements, images, cut);
+    const own = cutting && cutting.of(box, placingMatrix(placing));
+    const pieces = placed(placing, motif, elements, images, own);
     options.pieces?.set(placing, { motif, laid, pieces });
     return pieces;
   });

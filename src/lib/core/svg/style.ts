@@ -1,6 +1,6 @@
 import type { Hex } from '../colour/parse';
 import { readPaint } from '../colour/space';
-import type { LineCap, LineJoin } from '../recipe/recipe';
+import type { FillRule, LineCap, LineJoin } from '../recipe/recipe';
 import { inlineDeclarations, type Declaration, type StyleSheet } from './css';
 import { lengthOf, shareOf, type Measures } from './lengths';
 import type { XmlNode } from './xml';
@@ -16,7 +16,7 @@ export type Style = {
   fill: PaintStyle | null;
   stroke: PaintStyle | null;
   color: Ink;
-  fillRule: 'nonzero' | 'evenodd';
+  fillRule: FillRule;
   strokeWidth: number;
   cap: LineCap;
   join: LineJoin;
@@ -36,7 +36,7 @@ export type Style = {
   fontSize: number;
   fontWeight: string;
   textAnchor: string;
-  clipRule: 'nonzero' | 'evenodd';
+  clipRule: FillRule;
 };
 
 const BLACK: Ink = { hex: '#000000', alpha: 1 };
