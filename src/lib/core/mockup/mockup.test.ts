@@ -10,6 +10,7 @@ import {
   type ObjectKind,
   type ObjectNumbers,
 } from './objects';
+import { shapesOf } from './cut-shapes';
 import { seenFrom } from './seen';
 import type { Panel, Sheet } from './sheet';
 import { far, minus } from './space';
@@ -176,5 +177,19 @@ describe('what is wrapped and folded', () => {
     const lastBare = label.findLastIndex(({ from }) => from.length === 0);
     const printed = label.findIndex(({ from, inside }) => from.length > 0 && !inside);
     expect(printed).toBeGreaterThan(lastBare);
+  });
+
+  it('is laid on a page in px by its parts: rectangles where they are, whatever the numbers', () => {
+    for (const width of [100, 160.1, 233.33]) {
+      let count = 0;
+      const sheet = sheetOf('box', { width });
+      const shapes = shapesOf(sheet, () => `s${(count += 1)}`);
+      expect(shapes.map(({ name }) => name)).toEqual(sheet.panels.map(({ name }) => name));
+      expect(new Set(shapes.map(({ id }) => id)).size).toBe(shapes.length);
+      expect(shapes.every(({ form }) => form.kind === 'rectangle')).toBe(true);
+      expect(shapes.find(({ name }) => name === 'Front')!.width).toBeCloseTo((width * 96) / 25.4, 9);
+    }
+    const [wall] = shapesOf(sheetOf('cup'), () => 'wall');
+    expect([wall!.form.kind, wall!.x, wall!.y]).toEqual(['path', expect.closeTo(0, 9), expect.closeTo(0, 9)]);
   });
 });

@@ -1,13 +1,11 @@
 import type { Point } from '../geom/point';
 import {
+  bent,
   floorBlank,
   rectangle,
-  ROUND,
-  round,
   roundBlank,
   roundWall,
   sheetOf,
-  strips,
   type Blank,
   type Panel,
   type Sheet,
@@ -67,12 +65,9 @@ export const OBJECTS: Readonly<Record<ObjectKind, ObjectEntry>> = {
       of('gap') < Math.PI * of('top') - 5
         ? null
         : `The handle leaves nothing free: round the mug it is ${(Math.PI * of('top')).toFixed(0)} mm; leave less free at the handle.`,
-    panels: (of) => {
-      const width = Math.PI * of('top') - of('gap');
-      const at = round(of('top') / 2, width / 2, of('height'));
-      const wall = rectangle('Wall', { x: 0, y: 0, width, height: of('height') }, at);
-      return [{ ...wall, cells: strips(width, of('height'), ROUND) }];
-    },
+    panels: (of) => [
+      bent('Wall', of('top'), { width: Math.PI * of('top') - of('gap'), height: of('height') }),
+    ],
     blanks: (of) => {
       const [radius, height] = [of('top') / 2, of('height')];
       const half = 0.5 - of('gap') / (2 * Math.PI * of('top'));
@@ -90,11 +85,9 @@ export const OBJECTS: Readonly<Record<ObjectKind, ObjectEntry>> = {
     ],
     panels: (of) => {
       const [girth, height] = [Math.PI * of('top'), of('height')];
-      const at = round(of('top') / 2, girth / 2, height);
-      const wall = rectangle('Label', { x: 0, y: 0, width: girth, height }, at);
       const over = { x: girth, y: 0, width: of('overlap'), height };
       return [
-        { ...wall, cells: strips(girth, height, ROUND) },
+        bent('Label', of('top'), { width: girth, height }),
         ...(over.width > 0 ? [rectangle('Overlap', over, null)] : []),
       ];
     },

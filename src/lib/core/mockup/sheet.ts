@@ -1,17 +1,20 @@
-import type { Box } from '../geom/box';
+import { moveBox, type Box } from '../geom/box';
 import { parsePath, pathBox, transformPath, type Path } from '../geom/path';
 import { translation } from '../geom/affine';
 import type { Point } from '../geom/point';
 import { polygonPath } from '../geom/shapes';
+import type { Size } from '../lattice/size';
 import type { Space } from './space';
 
 /**
  * A part of a cut sheet: its outline, mm from the sheet's upper left corner, and where each of its points lies on the
- * object; `null` for flaps, which lie inside. `cells` are parts of it so small that they are flat, or nearly.
+ * object; `null` for flaps, which lie inside. `cells` are parts of it so small that they are flat, or nearly. `box` is the
+ * outline where that is an upright rectangle.
  */
 export type Panel = {
   name: string;
   outline: Path;
+  box: Box | null;
   at: ((point: Point) => Space) | null;
   cells: Point[][];
 };
@@ -26,7 +29,7 @@ export type Blank = { corners: Space[]; part: 'wall' | 'floor' | 'handle' };
 export type Sheet = { width: number; height: number; panels: Panel[]; blanks: Blank[] };
 
 /** Cells of a round wall: so many about its axis. */
-export const ROUND = 72;
+const ROUND = 72;
 
 /** Panels as a sheet: as large as they reach, from its corner on. */
 export function sheetOf(panels: readonly Panel[], blanks: Blank[] = []): Sheet {
@@ -41,21 +44,19 @@ export function sheetOf(panels: readonly Panel[], blanks: Blank[] = []): Sheet {
   };
 }
 
-function moved({ name, outline, at, cells }: Panel, x: number, y: number): Panel {
+function moved({ name, outline, box, at, cells }: Panel, x: number, y: number): Panel {
   return {
     name,
     outline: transformPath(translation(x, y), outline),
+    box: box && moveBox(box, { x, y }),
     at: at && ((point) => at({ x: point.x - x, y: point.y - y })),
     cells: cells.map((cell) => cell.map((point) => ({ x: point.x + x, y: point.y + y }))),
   };
 }
 
 /** An upright rectangle of a sheet; `at` takes mm from its own upper left corner. */
-export function rectangle(
-  name: string,
-  { x, y, width, height }: Box,
-  at: ((point: Point) => Space) | null,
-): Panel {
+export function rectangle(name: string, box: Box, at: ((point: Point) => Space) | null): Panel {
+  const { x, y, width, height } = box;
   const corners = [
     { x, y },
     { x: x + width, y },
@@ -65,8 +66,25 @@ export function rectangle(
   return {
     name,
     outline: polygonPath(corners),
+    box,
     at: at && ((point) => at({ x: point.x - x, y: point.y - y })),
     cells: [corners],
+  };
+}
+
+/** A rectangle bent round a cylinder, in upright strips; its middle is the front. */
+export function bent(name: string, diameter: number, { width, height }: Size): Panel {
+  const radius = diameter / 2;
+  const strip = width / ROUND;
+  return {
+    ...rectangle(name, { x: 0, y: 0, width, height }, ({ x, y }) => {
+      const turn = (x - width / 2) / radius;
+      return { x: radius * Math.sin(turn), y: height - y, z: radius * Math.cos(turn) };
+    }),
+    cells: Array.from(
+      { length: ROUND },
+      (_, at) => rectangle('', { x: at * strip, y: 0, width: strip, height }, null).cells[0]!,
+    ),
   };
 }
 
@@ -76,7 +94,8 @@ export function rectangle(
  * where both are alike. The middle of the sheet is the front, its ends meet at the back.
  */
 export function roundWall(name: string, top: number, bottom: number, height: number): Panel {
-  if (Math.abs(top - bottom) < 1e-6 * Math.max(top, bottom)) return cylinderWall(name, top, height);
+  if (Math.abs(top - bottom) < 1e-6 * Math.max(top, bottom))
+    return bent(name, top, { width: Math.PI * top, height });
   const [wide, narrow] = [Math.max(top, bottom) / 2, Math.min(top, bottom) / 2];
   const slant = Math.hypot(height, wide - narrow);
   const outer = (slant * wide) / (wide - narrow);
@@ -100,6 +119,7 @@ export function roundWall(name: string, top: number, bottom: number, height: num
   return {
     name,
     outline: outline.ok ? outline.path : [],
+    box: null,
     at: ({ x, y }) => {
       const radius = Math.hypot(x, y);
       const turn = (Math.atan2(x, -side * y) * 2 * Math.PI) / angle;
@@ -118,32 +138,6 @@ export function roundWall(name: string, top: number, bottom: number, height: num
     }),
   };
 }
-
-function cylinderWall(name: string, diameter: number, height: number): Panel {
-  const width = Math.PI * diameter;
-  const wall = rectangle(name, { x: 0, y: 0, width, height }, round(diameter / 2, width / 2, height));
-  return { ...wall, cells: strips(width, height, ROUND) };
-}
-
-/** A rectangle bent round: `middle` is where its front is, mm from its left. */
-export const round =
-  (radius: number, middle: number, height: number) =>
-  ({ x, y }: Point): Space => {
-    const turn = (x - middle) / radius;
-    return { x: radius * Math.sin(turn), y: height - y, z: radius * Math.cos(turn) };
-  };
-
-/** A rectangle in upright strips. */
-export const strips = (width: number, height: number, count: number): Point[][] =>
-  Array.from({ length: count }, (_, index) => {
-    const [left, right] = [(width * index) / count, (width * (index + 1)) / count];
-    return [
-      { x: left, y: 0 },
-      { x: right, y: 0 },
-      { x: right, y: height },
-      { x: left, y: height },
-    ];
-  });
 
 /** A round wall from one radius and height to another, without print; `from` and `to` are shares of a turn from the front on. */
 export const roundBlank = (

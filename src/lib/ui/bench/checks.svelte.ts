@@ -4,7 +4,7 @@ import { coveredShare, whiteShare } from '$lib/core/raster/coverage';
 import { judgeJoins } from '$lib/core/raster/join';
 import { showsPicture, type Recipe } from '$lib/core/recipe/recipe';
 import { usedSlots } from '$lib/core/recipe/edit';
-import { compileUnit, withoutGround } from '$lib/core/scene/unit';
+import { compileUnit, withoutGround, type UnitScene } from '$lib/core/scene/unit';
 import { seenSmaller } from '../state/smaller-pictures';
 import { cellMarkup, underlayWidth } from '$lib/core/svg/pieces';
 import { tileMarkup } from '$lib/core/svg/tile';
@@ -44,10 +44,12 @@ export class Checks {
     const turn = (this.turn += 1);
     this.running = true;
     try {
+      // Coverage and joins do not change by the underlay, and among thousands of pieces its search would hold the page.
+      const scene = compileUnit(recipe, { upright: true, skipAbutments: manyPieces(recipe) });
       const [reply, seen, pictures] = await Promise.all([
         this.worker.ask('checks', { recipe, near: NEAR }),
-        lookAtDrawing(recipe),
-        this.measurePictures(recipe),
+        lookAtDrawing(recipe, scene),
+        this.measurePictures(recipe, scene),
       ]);
       if (turn !== this.turn) return;
       this.reply = reply;
@@ -61,8 +63,8 @@ export class Checks {
     }
   }
 
-  private async measurePictures(recipe: Recipe): Promise<PicturesReply | null> {
-    const cell = await cellWithPictures(recipe);
+  private async measurePictures(recipe: Recipe, scene: UnitScene): Promise<PicturesReply | null> {
+    const cell = await cellWithPictures(recipe, scene);
     return cell && this.worker.ask('pictures', { ...cell, distances: DISTANCES.map(({ px }) => px) });
   }
 }
@@ -71,9 +73,11 @@ const manyPieces = (recipe: Recipe): boolean =>
   recipe.kind === 'composed' && recipe.placings.length > MANY_PIECES;
 
 /** One cell of a pattern with pictures as it is seen, over its ground; `null` where it has none. */
-async function cellWithPictures(recipe: Recipe): Promise<Omit<PicturesAsk, 'distances'> | null> {
+async function cellWithPictures(
+  recipe: Recipe,
+  scene: UnitScene,
+): Promise<Omit<PicturesAsk, 'distances'> | null> {
   if (recipe.kind !== 'composed' || !recipe.motifs.some(({ content }) => showsPicture(content))) return null;
-  const scene = compileUnit(recipe, { upright: true, skipAbutments: manyPieces(recipe) });
   const { width, height, matrix } = scene.cell;
   const fit = MEASURED_SIDE / Math.max(width, height);
   const size = pixelSize(scene.cell, fit);
@@ -90,9 +94,10 @@ const pixelSize = ({ width, height }: Size, fit: number): Size => ({
 const cellSvg = (drawn: string, { width, height }: Size, pixels: Size): string =>
   `<svg xmlns="http://www.w3.org/2000/svg" width="${pixels.width}" height="${pixels.height}" viewBox="0 0 ${width} ${height}" preserveAspectRatio="none">${drawn}</svg>`;
 
-async function lookAtDrawing(recipe: Recipe): Promise<{ coverage: Coverage; joins: Joins }> {
-  // Coverage and joins do not change by the underlay, and among thousands of pieces its search would hold the page.
-  const scene = compileUnit(recipe, { upright: true, skipAbutments: manyPieces(recipe) });
+async function lookAtDrawing(
+  recipe: Recipe,
+  scene: UnitScene,
+): Promise<{ coverage: Coverage; joins: Joins }> {
   const bare = withoutGround(scene);
   const { width, height } = scene.cell;
   const fit = SIDE / Math.max(width, height);
