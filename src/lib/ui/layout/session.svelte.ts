@@ -1,6 +1,7 @@
 import { nanoid } from 'nanoid';
 import { SvelteMap } from 'svelte/reactivity';
 import type { LayoutData, PatternDetail, PatternForUse } from '$lib/contract/data';
+import { done } from '$lib/contract/failure';
 import type { ShapeForm } from '$lib/core/geom/shapes';
 import type { Point } from '$lib/core/geom/point';
 import { isPlaced, type Fill, type PatternFill, type PlacedFill } from '$lib/core/recipe/fill';
@@ -94,8 +95,12 @@ export class LayoutSession {
     this.saver = new Saver(
       doc,
       data.version,
-      (next, last, version) =>
-        call('POST', `/layouts/${data.id}/changes`, { base: version, changes: diffLayout(last, next) }),
+      (next, last, version) => {
+        const changes = diffLayout(last, next);
+        // What others did, taken back into an older state, may come to just what is stored.
+        if (changes.length === 0) return Promise.resolve(done({ version }));
+        return call('POST', `/layouts/${data.id}/changes`, { base: version, changes });
+      },
       (failure, last) => this.mergeWith(failure.current as LayoutData | undefined, last),
     );
   }
