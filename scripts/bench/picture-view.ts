@@ -1,7 +1,8 @@
 import type { Page } from 'puppeteer-core';
 import sharp from 'sharp';
 import { regionFor } from '../../src/lib/core/lattice/fold';
-import { freshPictured, madeSize } from '../../src/lib/core/recipe/pictured';
+import { madeSize } from '../../src/lib/core/recipe/made';
+import { freshPictured } from '../../src/lib/core/recipe/pictured';
 import type { PicturedRecipe } from '../../src/lib/core/recipe/recipe';
 import { middle, print, sized } from './measure';
 import { FRAME, caller, longestTask, onPage } from './page';

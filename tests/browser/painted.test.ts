@@ -2,7 +2,7 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { madeAsset } from '../../src/lib/core/recipe/pictured';
+import { madeAsset } from '../../src/lib/core/recipe/made';
 import type { Raster } from '../../src/lib/core/raster/composite';
 import {
   again,

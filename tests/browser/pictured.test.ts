@@ -7,7 +7,7 @@ import type { ElementHandle } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { makeUnit } from '../../src/lib/core/picture/make';
 import { coveringPicture } from '../../src/lib/core/recipe/fill';
-import { madeAsset } from '../../src/lib/core/recipe/pictured';
+import { madeAsset } from '../../src/lib/core/recipe/made';
 import { colourNumbered } from '../../src/lib/core/raster/numbered';
 import { exportPng, getLayout, layoutWith, must, publishedPattern } from '../support/api';
 import {

@@ -1,11 +1,10 @@
 import sharp from 'sharp';
 import { describe, expect, it } from 'vitest';
+import { madeAsset, madeSize } from '../../src/lib/core/recipe/made';
 import {
   PICTURED_LIMITS,
   freshPictured,
   freshTextured,
-  madeAsset,
-  madeSize,
   PLAIN_TONE,
   slotsOfTexture,
   texturePicture,

@@ -6,7 +6,8 @@ import type { Parting } from '../core/picture/matte';
 import type { RepeatFigure } from '../core/picture/repeat';
 import type { Seams } from '../core/picture/seam';
 import type { CutChannel, CutOut } from '../core/recipe/cut-out';
-import type { Few, JoinKind, MadeBy, ToneChannel } from '../core/recipe/pictured';
+import type { MadeBy } from '../core/recipe/made';
+import type { Few, JoinKind, ToneChannel } from '../core/recipe/pictured';
 import type { BrushStroke } from '../core/geom/brush-stroke';
 import type { Texture } from '../core/recipe/texture';
 

@@ -4,7 +4,8 @@ import { cellOfUnit, repeatFigure } from '../core/picture/repeat';
 import { seamsOf, type Seams } from '../core/picture/seam';
 import type { Size } from '../core/lattice/size';
 import type { Raster } from '../core/raster/composite';
-import { grows, JOIN_KINDS, ownSize, type JoinKind, type Pictured } from '../core/recipe/pictured';
+import { ownSize } from '../core/recipe/made';
+import { grows, JOIN_KINDS, type JoinKind, type Pictured } from '../core/recipe/pictured';
 
 /** Makes a unit as it is seen. */
 type See = (steps: Shown, scale: number) => Raster;

@@ -8,15 +8,13 @@ import { makeTexture } from '../core/picture/texture/make';
 import { resized } from '../core/picture/size';
 import { healFrom } from '../core/picture/retouch';
 import type { Hex } from '../core/colour/parse';
+import { madeSize, ownSize, type MadeBy } from '../core/recipe/made';
 import {
   fewOf,
   freshTextured,
-  madeSize,
-  ownSize,
   slotsOfTexture,
   strokesOf,
   type Few,
-  type MadeBy,
   type PictureLay,
 } from '../core/recipe/pictured';
 import { smallerTexture, type Texture } from '../core/recipe/texture';

@@ -1,6 +1,7 @@
 import type { Affine } from '../geom/affine';
 import { Folder, foldOf, mirrorEdges, type PartEdge } from '../lattice/fold';
-import { groupOf, ownSize, type Pictured } from '../recipe/pictured';
+import { ownSize } from '../recipe/made';
+import { groupOf, type Pictured } from '../recipe/pictured';
 import type { Raster } from '../raster/composite';
 import { writeSamples, type Look } from './look';
 

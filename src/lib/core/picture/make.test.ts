@@ -5,14 +5,8 @@ import { toOklch, type Oklch } from '../colour/space';
 import { apply } from '../geom/affine';
 import { PLANE_GROUPS, groupOperations, latticeKind, type PlaneGroup } from '../lattice/groups';
 import type { Raster } from '../raster/composite';
-import {
-  freshPictured,
-  madeAsset,
-  madeSize,
-  PLAIN_TONE,
-  type ColourAlone,
-  type Pictured,
-} from '../recipe/pictured';
+import { madeAsset, madeSize } from '../recipe/made';
+import { freshPictured, PLAIN_TONE, type ColourAlone, type Pictured } from '../recipe/pictured';
 import { foldOf, mirrorEdges, regionFor, timesSeen } from '../lattice/fold';
 import { makeUnit } from './make';
 import { sampleCubic } from './patch';

@@ -1,5 +1,6 @@
 import { clamp } from '../num/tolerance';
-import { groupOf, grows, ownSize, strokesOf, type Pictured, type PictureLay } from '../recipe/pictured';
+import { ownSize } from '../recipe/made';
+import { groupOf, grows, strokesOf, type Pictured, type PictureLay } from '../recipe/pictured';
 import type { Raster } from '../raster/composite';
 import { folded } from './folded';
 import { grow } from './grow';

@@ -4,14 +4,8 @@ import { modulo } from '../num/tolerance';
 import type { Raster } from '../raster/composite';
 import { resample } from '../raster/resample';
 import { checkRecipe } from '../recipe/check';
-import {
-  freshPictured,
-  madeAsset,
-  madeSize,
-  ownSize,
-  type Pictured,
-  type PictureLay,
-} from '../recipe/pictured';
+import { madeAsset, madeSize, ownSize } from '../recipe/made';
+import { freshPictured, type Pictured, type PictureLay } from '../recipe/pictured';
 import { resized } from './size';
 
 const source = { asset: 'a'.repeat(64), width: 200, height: 160, name: 'photo' };

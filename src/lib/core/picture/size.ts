@@ -1,6 +1,7 @@
 import type { Raster } from '../raster/composite';
 import { LANCZOS, MITCHELL, resample, type Kernel } from '../raster/resample';
-import { madeSize, type PictureLay, type Pictured, type SizeFilter } from '../recipe/pictured';
+import { madeSize } from '../recipe/made';
+import { type PictureLay, type Pictured, type SizeFilter } from '../recipe/pictured';
 import { transposed } from './join';
 
 const KERNELS: Record<SizeFilter, Kernel> = { lanczos: LANCZOS, mitchell: MITCHELL };

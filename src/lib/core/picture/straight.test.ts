@@ -3,7 +3,8 @@ import { describe, expect, it } from 'vitest';
 import { pixelOf, rasterOf } from '../../../../tests/support/rasters';
 import { showPlane, sidesOf, type Corners } from '../geom/corners';
 import { seededRandom } from '../num/random';
-import { freshPictured, madeAsset, movedRegion, type Pictured } from '../recipe/pictured';
+import { madeAsset } from '../recipe/made';
+import { freshPictured, movedRegion, type Pictured } from '../recipe/pictured';
 import { makeUnit } from './make';
 import { cornersOf, placed, placing } from './straight';
 

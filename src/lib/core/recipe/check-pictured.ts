@@ -3,14 +3,13 @@ import { lengthRange, range, SHARE } from './check-parts';
 import { showPlane } from '../geom/corners';
 import type { Size } from '../lattice/size';
 import { LIMITS } from './limits';
+import { madeSize, ownSize } from './made';
 import {
   fewOf,
   FRESH_SCREEN,
   groupOf,
   grows,
-  madeSize,
   mostPixels,
-  ownSize,
   PICTURED_LIMITS,
   slotIdsOf,
   texturePicture,

@@ -1,5 +1,6 @@
 import { scaling, translation, multiply } from '../geom/affine';
-import { madeAsset, madeSize, slotIdsOf } from '../recipe/pictured';
+import { madeAsset, madeSize } from '../recipe/made';
+import { slotIdsOf } from '../recipe/pictured';
 import { emptyRecipe, freshPlacing, type ComposedRecipe, type PicturedRecipe } from '../recipe/recipe';
 import { drawingOf, pictureElement } from './drawing';
 

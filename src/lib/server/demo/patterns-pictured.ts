@@ -2,11 +2,11 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { regionFor } from '../../core/lattice/fold';
 import { toPx } from '../../core/num/length';
+import { madeSize } from '../../core/recipe/made';
 import {
   freshBand,
   freshTextured,
   groupOf,
-  madeSize,
   PLAIN_TONE,
   slotIdsOf,
   slotsOfTexture,

@@ -1,5 +1,5 @@
 import { and, eq } from 'drizzle-orm';
-import { madeAsset, type MadeBy } from '../../core/recipe/pictured';
+import { madeAsset, type MadeBy } from '../../core/recipe/made';
 import type { Recipe } from '../../core/recipe/recipe';
 import type { Db } from '../db/open';
 import { madeFile, madePicture } from '../db/schema';

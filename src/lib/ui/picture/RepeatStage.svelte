@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { Point } from '$lib/core/geom/point';
-  import { ownSize } from '$lib/core/recipe/pictured';
+  import { ownSize } from '$lib/core/recipe/made';
   import type { PictureEditor } from './editor.svelte';
   import BrushSurface from '../components/BrushSurface.svelte';
   import type { Blob } from '$lib/core/picture/repeat';

@@ -2,7 +2,8 @@
   import { fractionText } from '$lib/core/num/fraction';
   import { isLengthUnit, LENGTH_UNITS } from '$lib/core/num/length';
   import { LIMITS } from '$lib/core/recipe/limits';
-  import { grows, madeSize, ownSize, PICTURED_LIMITS } from '$lib/core/recipe/pictured';
+  import { madeSize, ownSize } from '$lib/core/recipe/made';
+  import { grows, PICTURED_LIMITS } from '$lib/core/recipe/pictured';
   import Button from '../components/Button.svelte';
   import Choice from '../components/Choice.svelte';
   import NumberField from '../components/NumberField.svelte';

@@ -6,9 +6,9 @@ import { regionFor } from '$lib/core/lattice/fold';
 import type { Point } from '$lib/core/geom/point';
 import { cornersOf } from '$lib/core/picture/straight';
 import { checkRecipe } from '$lib/core/recipe/check';
+import { madeSize } from '$lib/core/recipe/made';
 import {
   groupOf,
-  madeSize,
   slotIdsOf,
   type Few,
   type Pictured,

@@ -1,6 +1,7 @@
 import { PLANE_GROUPS, type PlaneGroup } from '$lib/core/lattice/groups';
 import type { Hex } from '$lib/core/colour/parse';
-import { ownSize, type Few, type MadeBy, type SourcePicture } from '$lib/core/recipe/pictured';
+import { ownSize, type MadeBy } from '$lib/core/recipe/made';
+import { type Few, type SourcePicture } from '$lib/core/recipe/pictured';
 import type { Size } from '$lib/core/lattice/size';
 import type { Point } from '$lib/core/geom/point';
 import type { BrushStroke } from '$lib/core/geom/brush-stroke';

@@ -4,13 +4,13 @@ import { regionFor } from '$lib/core/lattice/fold';
 import type { Point } from '$lib/core/geom/point';
 import { sidesOf, type Corners } from '$lib/core/geom/corners';
 import { LIMITS } from '$lib/core/recipe/limits';
+import { madeSize } from '$lib/core/recipe/made';
 import {
   freshBand,
   freshPictured,
   freshTextured,
   groupOf,
   grows,
-  madeSize,
   PICTURED_LIMITS,
   slotsOfTexture,
   texturePicture,

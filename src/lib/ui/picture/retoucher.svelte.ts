@@ -1,8 +1,8 @@
 import type { Point } from '$lib/core/geom/point';
 import { joins } from '$lib/core/picture/make';
+import { ownSize } from '$lib/core/recipe/made';
 import {
   grows,
-  ownSize,
   PICTURED_LIMITS,
   type Retouch,
   type RetouchKind,
