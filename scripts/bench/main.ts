@@ -3,6 +3,7 @@ import { benchExport } from './export';
 import { benchLayers } from './layers';
 import { benchLibrary } from './library';
 import { benchMemory } from './memory';
+import { benchMockups } from './mockups';
 import { benchPictureView } from './picture-view';
 import { benchPictures } from './pictures';
 import { benchRoom } from './room';
@@ -15,6 +16,7 @@ const BENCHES: Record<string, (words: readonly string[]) => Promise<void>> = {
   layers: benchLayers,
   pictures: benchPictures,
   photograph: benchPictureView,
+  mockups: benchMockups,
   stage: benchStage,
   bench: benchBench,
   room: benchRoom,

@@ -121,7 +121,7 @@ describe('what is wrapped and folded', () => {
     expect(sheetOf('mug', { top: 82, gap: 30 }).width).toBeCloseTo(Math.PI * 82 - 30, 9);
     const label = sheetOf('label', { top: 74, overlap: 8 });
     expect(label.width).toBeCloseTo(Math.PI * 74 + 8, 9);
-    expect(named(label, 'Label').cells).toHaveLength(72);
+    expect(named(label, 'Label').cells).toHaveLength(96);
   });
 
   it('has the area of a box: 2 (wh + dh + wd), and its faces meet edge to edge', () => {

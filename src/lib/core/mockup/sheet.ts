@@ -29,7 +29,7 @@ export type Blank = { corners: Space[]; part: 'wall' | 'floor' | 'handle' };
 export type Sheet = { width: number; height: number; panels: Panel[]; blanks: Blank[] };
 
 /** Cells of a round wall: so many about its axis. */
-const ROUND = 72;
+const ROUND = 96;
 
 /** Panels as a sheet: as large as they reach, from its corner on. */
 export function sheetOf(panels: readonly Panel[], blanks: Blank[] = []): Sheet {

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { beforeNavigate, replaceState } from '$app/navigation';
+  import { beforeNavigate } from '$app/navigation';
   import { page } from '$app/state';
   import type { LayoutData, PaletteData, PatternForUse } from '$lib/contract/data';
   import Button from '../components/Button.svelte';
@@ -14,7 +14,7 @@
   import { linksFrom } from '../state/links';
   import { keyIsTaken } from '../state/undo-keys';
   import { onLive } from '../state/live';
-  import { rememberLayout } from '../state/last-layout';
+  import { keepInAddress } from './address.svelte';
   import { docOf } from './doc';
   import { LayoutEditor } from './editor.svelte';
   import ExportDialog from './ExportDialog.svelte';
@@ -136,27 +136,7 @@
   $effect(() => {
     if (!editor.history.inGesture) editor.saver.want(editor.history.doc);
   });
-  $effect(() => {
-    const only = editor.single?.id ?? null;
-    if (page.url.searchParams.get('shape') === only && !page.url.searchParams.has('fill')) return;
-    const url = new URL(page.url);
-    url.searchParams.delete('fill');
-    if (only === null) url.searchParams.delete('shape');
-    else url.searchParams.set('shape', only);
-    try {
-      replaceState(url, page.state);
-    } catch {
-      // The router is not ready before the first navigation has ended; the next selection is noted.
-    }
-  });
-  const chosenIds = $derived(editor.chosen.map(({ id }) => id).join(' '));
-  const chosenName = $derived(editor.chosen.length === 1 ? (editor.chosen[0]?.name ?? '') : '');
-  $effect(() => {
-    if (chosenIds === '') return;
-    const shapes = chosenIds.split(' ');
-    const what = shapes.length === 1 ? `“${chosenName}”` : `${shapes.length} shapes`;
-    rememberLayout({ path: page.url.pathname, shapes, what });
-  });
+  keepInAddress(editor);
   /** `?fill=` in the address fills what is selected with a pattern, once; where nothing is, the pattern is in the hand. */
   onMount(() => {
     room.recall();

@@ -4,8 +4,8 @@ import type { SeenCell } from '$lib/core/mockup/seen';
 /** How a view lies on its canvas: px of the canvas to a mm, and where the object's own origin is. */
 export type ObjectPlace = { scale: number; x: number; y: number };
 
-/** What is drawn on the sheet, as a picture of `width` × `height` mm. */
-export type SheetPicture = { picture: CanvasImageSource; px: number };
+/** What is drawn on the sheet, `px` of the picture to a mm; `bleed` px of it lie beyond the sheet on each side. */
+export type SheetPicture = { picture: CanvasImageSource; px: number; bleed: number };
 
 /** Neighbours are drawn over each other by so many px, so that no line is left between them. */
 const OVERLAP = 0.7;
@@ -20,7 +20,7 @@ export function paintObject(
   context: CanvasRenderingContext2D,
   shade: CanvasRenderingContext2D,
   cells: readonly SeenCell[],
-  { picture, px }: SheetPicture,
+  { picture, px, bleed }: SheetPicture,
   { scale, x, y }: ObjectPlace,
 ): void {
   const put = (point: Point): Point => ({ x: x + point.x * scale, y: y + point.y * scale });
@@ -33,13 +33,14 @@ export function paintObject(
       context.fillStyle = PAPER;
       context.fill();
     } else {
-      // Two triangles: a cell of a cone is narrower at one end.
-      for (const [a, b, c] of TRIANGLES)
+      const source = from.map((point) => ({ x: point.x * px + bleed, y: point.y * px + bleed }));
+      const whole = isParallelogram(source) && isParallelogram(to);
+      for (const part of whole ? WHOLE : TRIANGLES)
         warp(
           context,
           picture,
-          [from[a]!, from[b]!, from[c]!].map((point) => ({ x: point.x * px, y: point.y * px })),
-          [to[a]!, to[b]!, to[c]!],
+          part.map((at) => source[at]!),
+          part.map((at) => to[at]!),
         );
     }
     trace(shade, grown(to));
@@ -54,10 +55,15 @@ export function paintObject(
 }
 
 const PAPER = '#f3efe6';
+/** The corners that a cell is laid by: all at once, or in two triangles, since that of a cone is narrower at one end. */
+const WHOLE = [[0, 1, 2, 3]];
 const TRIANGLES = [
   [0, 1, 2],
   [0, 2, 3],
-] as const;
+];
+
+const isParallelogram = ([a, b, c, d]: readonly Point[]): boolean =>
+  Math.abs(a!.x + c!.x - b!.x - d!.x) < 0.01 && Math.abs(a!.y + c!.y - b!.y - d!.y) < 0.01;
 
 function trace(context: CanvasRenderingContext2D, points: readonly Point[]): void {
   context.beginPath();
@@ -86,7 +92,7 @@ function grown(points: readonly Point[]): Point[] {
   });
 }
 
-/** Draws the part of a picture within one triangle into another one. */
+/** Draws the part of a picture within one triangle into another one, or parallelograms, by their first three corners. */
 function warp(
   context: CanvasRenderingContext2D,
   picture: CanvasImageSource,
