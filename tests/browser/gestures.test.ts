@@ -495,7 +495,7 @@ describe('a locked shape', () => {
       ['arrow', async () => (await page.focus('.stage'), page.keyboard.press('ArrowLeft'))],
       ['delete', async () => (await page.focus('.stage'), page.keyboard.press('Delete'))],
       ['stack', async () => (await page.focus('.stage'), page.keyboard.press(']'))],
-      ['fill', () => page.click(`button[title="Fill the selected shapes with ${otherName}"]`)],
+      ['fill', () => page.click(`button[title="Fill what is selected with ${otherName}"]`)],
       [
         'name',
         async () => {

@@ -4,7 +4,7 @@ import { freshGradient } from '../../src/lib/core/recipe/gradient';
 import { allFills, type Shape, type ShapeGroup } from '../../src/lib/core/recipe/layout';
 import type { StrikeSheet } from '../../src/lib/core/recipe/strike-off';
 import { openDatabase, type Db } from '../../src/lib/server/db/open';
-import { copyLayout } from '../../src/lib/server/repo/layout-copies';
+import { copyLayout } from '../../src/lib/server/repo/layout-making';
 import { applyChanges } from '../../src/lib/server/repo/layout-changes';
 import { getLayout } from '../../src/lib/server/repo/layouts';
 import {

@@ -1,3 +1,4 @@
+import type { Mockup } from '../core/mockup/mockup';
 import type { BlendMode } from '../core/colour/blend';
 import type { Hex } from '../core/colour/parse';
 import type { Colourway } from '../core/colour/colourway';
@@ -138,6 +139,15 @@ export type PublishPreview = {
 };
 
 /** A pattern as a layout needs it: every revision that the layout or the hangers use, as recipe. */
+/** The patterns that hang beside the stage, and what they can be narrowed by. */
+export type Hangers = {
+  all: PatternSummary[];
+  /** The ids of those that the project uses, and of those that any layout used last, the latest first. */
+  inProject: string[];
+  recent: string[];
+  facets: LibraryFacets;
+};
+
 export type PatternForUse = {
   id: string;
   name: string;
@@ -217,6 +227,23 @@ export type StrikeOff = {
   updatedAt: number;
   sheet: StrikeSheet;
 };
+
+export type MockupSummary = {
+  id: string;
+  projectId: string;
+  name: string;
+  version: number;
+  updatedAt: number;
+  archivedAt: number | null;
+  /** When its picture was made; `null` where there is none yet. */
+  stillAt: number | null;
+};
+
+/** A mock-up with all that stands in it. */
+export type MockupData = MockupSummary & { projectName: string; body: Mockup };
+
+/** A layout with the patterns that its fills use. */
+export type LayoutInUse = { layout: LayoutData; patterns: PatternForUse[] };
 
 export type PaletteData = {
   id: string;

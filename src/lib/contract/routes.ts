@@ -198,6 +198,30 @@ export const ROUTES = {
     query: schemas.exportSvgQuery,
     answers: 'image/svg+xml',
   }),
+  listMockups: spec('GET', '/projects/{id}/mock-ups', 'The mock-ups of a project'),
+  createMockup: spec('POST', '/projects/{id}/mock-ups', 'A new mock-up in a project', {
+    body: schemas.createMockup,
+    maxBytes: LIMITS.mockupBytes,
+  }),
+  getMockup: spec('GET', '/mock-ups/{id}', 'A mock-up with all that stands in it'),
+  saveMockup: spec('PUT', '/mock-ups/{id}', 'Replace a mock-up’s name and all that stands in it', {
+    body: schemas.saveMockup,
+    maxBytes: LIMITS.mockupBytes,
+  }),
+  copyMockup: spec('POST', '/mock-ups/{id}/copies', 'Double a mock-up under another name', {
+    body: schemas.copyMockup,
+  }),
+  archiveMockup: spec('PUT', '/mock-ups/{id}/archived', 'Archive a mock-up or restore it', {
+    body: schemas.archived,
+  }),
+  keepStill: spec('POST', '/mock-ups/{id}/still', 'Keep the picture of a mock-up as it is seen', {
+    takesFile: true,
+    maxBytes: LIMITS.stillBytes,
+  }),
+  getStill: spec('GET', '/mock-ups/{id}/still', 'The picture of a mock-up as it was seen last', {
+    query: schemas.stillQuery,
+    answers: 'image/*',
+  }),
   listStrikeOffs: spec('GET', '/projects/{id}/strike-offs', 'The strike-offs that a project keeps'),
   keepStrikeOff: spec('POST', '/projects/{id}/strike-offs', 'Keep a sheet of try-outs with a project', {
     body: schemas.keepStrikeOff,

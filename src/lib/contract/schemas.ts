@@ -1,7 +1,7 @@
 import Joi from 'joi';
 import { PICTURE_SIDES } from '../core/svg/paint';
 import { LIBRARY_SORTS, TRACE_LIMITS } from './data';
-import { OBJECT_KINDS } from '../core/mockup/objects';
+import { mockupSchema, objectSchema } from './mockup-schemas';
 import { LIMITS } from '../core/recipe/limits';
 import { fillSchema, maskSchema, tint } from './fill-schemas';
 import { layoutForm, recipeSchema } from './recipe-schemas';
@@ -305,10 +305,8 @@ export const schemas = {
     width: page.width.required(),
     height: page.height.required(),
     measure: page.measure.required(),
-    object: Joi.object({
-      kind: one(...OBJECT_KINDS),
-      numbers: Joi.object().pattern(Joi.string().max(20), finite()).max(12).required(),
-    }),
+    object: objectSchema,
+    shapes: Joi.array().items(shapeSchema).max(LIMITS.cutShapes),
   }),
   changes: Joi.object({
     base: version().required(),
@@ -323,6 +321,11 @@ export const schemas = {
   }),
   exportPng: Joi.object({ ppi: between(LIMITS.ppi).required(), bleed: Joi.boolean().default(false) }),
   copyLayout: Joi.object({ name: name().required() }),
+  createMockup: Joi.object({ name: name().required(), body: mockupSchema }),
+  saveMockup: Joi.object({ base: version().required(), name: name().required(), body: mockupSchema }),
+  copyMockup: Joi.object({ name: name().required() }),
+  /** `made` names the picture: an address with it may be kept. */
+  stillQuery: Joi.object({ made: Joi.number().integer().min(0) }),
   keepStrikeOff: Joi.object({ name: name().required(), layoutId: id().required(), sheet }),
   saveStrikeOff: Joi.object({ base: version().required(), name: name().required(), sheet }),
   handOut: Joi.object({

@@ -5,15 +5,23 @@ import { polygonArea } from '../geom/polygon';
 import {
   cutSheet,
   freshNumbers,
+  numberOf,
   OBJECT_KINDS,
   OBJECTS,
+  roundOf,
   type ObjectKind,
-  type ObjectNumbers,
+  type ObjectSpec,
 } from './objects';
+import type { ObjectNumbers, Round } from './object-entry';
+import type { Periods } from '../lattice/span';
+import { freshFill, type PatternFill } from '../recipe/fill';
+import type { Shape } from '../recipe/layout';
+import { closedRound, fillsRound, runsOn, wholeRound, type WholeRound } from './whole-round';
 import { shapesOf } from './cut-shapes';
-import { seenFrom } from './seen';
+import { meshOf, type Mesh } from './mesh';
+import { pageOnSheet } from './on-sheet';
 import type { Panel, Sheet } from './sheet';
-import { far, minus } from './space';
+import { cross3, dot3, far, minus, unitOf, type Space } from './space';
 
 function sheetOf(kind: ObjectKind, numbers: ObjectNumbers = {}): Sheet {
   const made = cutSheet({ kind, numbers: { ...freshNumbers(kind), ...numbers } });
@@ -91,20 +99,45 @@ function isometric(panel: Panel): number {
   return worst;
 }
 
+/** The corners of each triangle of a mesh, and the directions that it says they face. */
+function triangles({ places, normals, index }: Mesh): { corners: Space[]; out: Space[] }[] {
+  const read = (from: readonly number[], at: number): Space => ({
+    ...{ x: from[at * 3]!, y: from[at * 3 + 1]!, z: from[at * 3 + 2]! },
+  });
+  return Array.from({ length: index.length / 3 }, (_, at) => {
+    const own = index.slice(at * 3, at * 3 + 3);
+    return { corners: own.map((one) => read(places, one)), out: own.map((one) => read(normals, one)) };
+  });
+}
+const facing = ([a, b, c]: readonly Space[]): Space => cross3(minus(b!, a!), minus(c!, a!));
+
 describe.each(OBJECT_KINDS)('the sheet of a %s', (kind) => {
-  it('keeps all lengths, lies on its page, and is seen from every side', () => {
+  const stretches = OBJECTS[kind].stretches?.share(numberOf({ kind, numbers: {} })) ?? 1e-3;
+  it('keeps all lengths, lies on its page, and its parts are all of it', () => {
     const sheet = sheetOf(kind);
     for (const panel of sheet.panels) {
       for (const { points } of flatten(panel.outline))
         for (const { x, y } of points)
           expect(x > -1e-6 && y > -1e-6 && x < sheet.width + 1e-6 && y < sheet.height + 1e-6).toBe(true);
-      if (panel.at) expect(isometric(panel)).toBeLessThan(1e-3);
-      // Its cells are all of it.
+      if (panel.at) expect(isometric(panel)).toBeLessThan(stretches * 1.0001);
       const cells = panel.cells.reduce((sum, cell) => sum + polygonArea(cell), 0);
       expect(cells / area(panel.outline)).toBeCloseTo(1, 2);
     }
-    for (const turn of [0, 90, 180, 270])
-      expect(seenFrom(sheet, { turn, raised: 0 }).some(({ inside }) => !inside)).toBe(true);
+  });
+
+  it('is as large in space as on its sheet, and faces outwards everywhere', () => {
+    const sheet = sheetOf(kind);
+    const { printed, blanks } = meshOf(sheet);
+    const shown = sheet.panels.filter(({ at }) => at);
+    const flat = shown.reduce((sum, { outline }) => sum + area(outline), 0);
+    const spread = triangles(printed).reduce((sum, { corners }) => sum + far(facing(corners)) / 2, 0);
+    expect(Math.abs(spread / flat - 1)).toBeLessThan(Math.max(0.002, stretches));
+    for (const mesh of [printed, ...Object.values(blanks)])
+      for (const { corners, out } of triangles(mesh)) {
+        const own = facing(corners);
+        if (far(own) < 1e-6) continue;
+        for (const one of out) expect(dot3(unitOf(own), one)).toBeGreaterThan(0.5);
+      }
   });
 
   it('is refused with a sentence where a number cannot be', () => {
@@ -146,39 +179,6 @@ describe('what is wrapped and folded', () => {
     expect(pouch.ok ? '' : pouch.message).toContain('make them narrower');
   });
 
-  it('is seen as large as it is: a box from the front is its width by its height', () => {
-    const cells = seenFrom(sheetOf('box', { width: 160, depth: 110, height: 80 }), { turn: 0, raised: 0 });
-    const points = cells.flatMap(({ corners }) => corners);
-    const [xs, ys] = [points.map(({ x }) => x), points.map(({ y }) => y)];
-    expect(Math.max(...xs) - Math.min(...xs)).toBeCloseTo(160, 6);
-    expect(Math.max(...ys) - Math.min(...ys)).toBeCloseTo(80, 6);
-    // The front lies before all else, and in the light.
-    const front = cells.at(-1)!;
-    expect([front.inside, front.light > 0.5]).toEqual([false, true]);
-  });
-
-  it('paints what lies behind first: a far handle, the inside, the floor, the outside, what is printed, a near handle', () => {
-    const mug = sheetOf('mug');
-    const kinds = (turn: number): string => {
-      const cells = seenFrom(mug, { turn, raised: 40 });
-      const kind = ({ from, inside, corners }: (typeof cells)[number]): string => {
-        if (from.length > 0) return inside ? 'inside' : 'printed';
-        return corners.length > 4 ? 'floor' : 'bare';
-      };
-      return cells
-        .map(kind)
-        .filter((one, index, all) => one !== all[index - 1])
-        .join(' ');
-    };
-    // From the front the handle is behind all of it, from the back before all of it.
-    expect(kinds(0)).toBe('bare inside floor printed');
-    expect(kinds(180)).toMatch(/^(inside|bare).* floor bare printed bare$/);
-    const label = seenFrom(sheetOf('label'), { turn: 10, raised: 20 });
-    const lastBare = label.findLastIndex(({ from }) => from.length === 0);
-    const printed = label.findIndex(({ from, inside }) => from.length > 0 && !inside);
-    expect(printed).toBeGreaterThan(lastBare);
-  });
-
   it('is laid on a page in px by its parts: rectangles where they are, whatever the numbers', () => {
     for (const width of [100, 160.1, 233.33]) {
       let count = 0;
@@ -191,5 +191,124 @@ describe('what is wrapped and folded', () => {
     }
     const [wall] = shapesOf(sheetOf('cup'), () => 'wall');
     expect([wall!.form.kind, wall!.x, wall!.y]).toEqual(['path', expect.closeTo(0, 9), expect.closeTo(0, 9)]);
+  });
+});
+
+describe('a pattern all round', () => {
+  const laid = (object: ObjectSpec, fill: Partial<PatternFill> = {}): { shapes: Shape[]; round: Round } => {
+    const sheet = sheetOf(object.kind, object.numbers);
+    let count = 0;
+    const shapes = shapesOf(sheet, () => `s${(count += 1)}`).map((shape) => ({
+      ...shape,
+      fills: [{ ...freshFill(`${shape.id}f`, 'p'), anchored: 'page' as const, ...fill }],
+    }));
+    return { shapes, round: roundOf(object)! };
+  };
+  const px = (mm: number): number => (mm * 96) / 25.4;
+  const square = (mm: number): Periods => ({ a: { x: px(mm), y: 0 }, b: { x: 0, y: px(mm) } });
+
+  it('meets a straight pattern on a cone at the angle of its development', () => {
+    // 2πR ∕ L by hand: top 80, bottom 56, height 94: slant √(94² + 12²) = 94.763, L = 315.9, 45.59°.
+    const { round, shapes } = laid({ kind: 'cup', numbers: { top: 80, bottom: 56, height: 94 } });
+    expect(round.angle).toBeCloseTo(45.59, 1);
+    const { fill } = fillsRound(shapes, round)[0]!;
+    expect(wholeRound(round, fill, square(20))).toBeNull();
+    expect(roundOf({ kind: 'cone', numbers: { top: 80, bottom: 56, height: 94 } })!.girth).toBeCloseTo(
+      Math.PI * 68,
+      9,
+    );
+  });
+
+  it('closes at the nearest scale there is: no scale that closes is nearer', () => {
+    for (const [girthBy, unit, scale] of [
+      [74, 20, 0.486],
+      [74, 33.3, 1.7],
+      [61.5, 7, 1],
+      [120, 250, 0.31],
+    ] as const) {
+      const { round, shapes } = laid(
+        { kind: 'label', numbers: { top: girthBy } },
+        { scaleX: scale, scaleY: scale },
+      );
+      const { fill } = fillsRound(shapes, round)[0]!;
+      const found = wholeRound(round, fill, square(unit))!;
+      // Brute force: every whole number of repeats, and how far its scale is from this one.
+      const all = Array.from({ length: 400 }, (_, at) => round.girth / ((at + 1) * unit));
+      const nearest = all.reduce((best, one) =>
+        Math.abs(Math.log(one / scale)) < Math.abs(Math.log(best / scale)) ? one : best,
+      );
+      expect(found.scaleX).toBeCloseTo(nearest, 9);
+      expect((found.count! * unit * found.scaleX) / round.girth).toBeCloseTo(1, 9);
+      // The lattice's own condition: one way round is a vector of the lattice.
+      expect(closesAt(found, square(unit), px(round.girth))).toBeLessThan(1e-6);
+      const again = wholeRound(
+        round,
+        { ...fill, ...found, scaleX: found.scaleX, scaleY: found.scaleY },
+        square(unit),
+      )!;
+      expect([again.cost, again.count]).toEqual([0, found.count]);
+    }
+  });
+
+  it('is turned a little where its lattice has no period the way round', () => {
+    const { round, shapes } = laid({ kind: 'label', numbers: { top: 74 } }, { rotation: 17 });
+    const { fill } = fillsRound(shapes, round)[0]!;
+    const found = wholeRound(round, fill, square(20))!;
+    expect(found.count).toBeNull();
+    expect(Math.abs(found.rotation - 17)).toBeLessThan(8);
+    expect(closesAt(found, square(20), px(round.girth))).toBeLessThan(1e-6);
+  });
+
+  it('goes on from wall to wall of a box, as one, once it is closed', () => {
+    const { round, shapes } = laid(
+      { kind: 'box', numbers: { width: 150, depth: 90 } },
+      { anchored: 'shape' },
+    );
+    const fills = fillsRound(shapes, round);
+    expect(fills.map(({ shape }) => shape.name)).toEqual(['Front', 'Right side', 'Back', 'Left side']);
+    expect([round.girth, runsOn(fills)]).toEqual([480, false]);
+    const lie = fills[0]!.fill;
+    const fit = wholeRound(round, lie, square(35))!;
+    expect([fit.count, fit.scaleX]).toEqual([14, expect.closeTo(480 / (14 * 35), 9)]);
+    const ids = new Set(fills.map(({ fill }) => fill.id));
+    const closed = shapes.map((shape) => closedRound(shape, ids, lie, fit, true));
+    const after = fillsRound(closed, round);
+    expect([after.length, runsOn(after), wholeRound(round, after[0]!.fill, square(35))!.cost]).toEqual([
+      4,
+      true,
+      0,
+    ]);
+    // Lid and flaps stay as they were.
+    expect(
+      closed.filter((shape, at) => shape.fills[0] !== shapes[at]!.fills[0]).map(({ name }) => name),
+    ).toEqual(round.panels);
+  });
+});
+
+/** How far one way round is from the nearest vector of a lattice that is scaled and turned, px. */
+function closesAt(found: WholeRound, { a, b }: Periods, girth: number): number {
+  const turn = (found.rotation * Math.PI) / 180;
+  const laid = ({ x, y }: { x: number; y: number }): [number, number] => [
+    found.scaleX * x * Math.cos(turn) - found.scaleY * y * Math.sin(turn),
+    found.scaleX * x * Math.sin(turn) + found.scaleY * y * Math.cos(turn),
+  ];
+  const [[ax, ay], [bx, by]] = [laid(a), laid(b)];
+  const whole = ax * by - ay * bx;
+  const [i, j] = [Math.round((girth * by) / whole), Math.round((-girth * ay) / whole)];
+  return Math.hypot(i * ax + j * bx - girth, i * ay + j * by);
+}
+
+describe('a page on a sheet', () => {
+  it('is the sheet, or lies true to size in the middle of its front', () => {
+    const box = sheetOf('box', { width: 160, depth: 110, height: 80, flap: 18 });
+    expect(pageOnSheet(box, { width: box.width, height: box.height })).toEqual({
+      ...{ at: { x: 0, y: 0 }, how: 'sheet', panel: 'Front' },
+    });
+    const { x, y } = named(box, 'Front').box!;
+    expect(pageOnSheet(box, { width: 100, height: 40 })).toEqual({
+      ...{ at: { x: x + 30, y: y + 20 }, how: 'within', panel: 'Front' },
+    });
+    const beyond = pageOnSheet(box, { width: 300, height: 40 });
+    expect([beyond.how, beyond.at.x]).toEqual(['beyond', x - 70]);
   });
 });

@@ -4,6 +4,7 @@ import { translation } from '../geom/affine';
 import type { Point } from '../geom/point';
 import { polygonPath } from '../geom/shapes';
 import type { Size } from '../lattice/size';
+import { ROUND, type Blank } from './blanks';
 import type { Space } from './space';
 
 /**
@@ -19,17 +20,8 @@ export type Panel = {
   cells: Point[][];
 };
 
-/**
- * A part of an object that nothing is printed on: its corners in space, clockwise as seen from outside. A floor lies within
- * the walls, a handle outside of them, all else is wall.
- */
-export type Blank = { corners: Space[]; part: 'wall' | 'floor' | 'handle' };
-
 /** The flat layout of what is printed on an object, mm: everything that is cut out of one sheet; and what else the object has. */
 export type Sheet = { width: number; height: number; panels: Panel[]; blanks: Blank[] };
-
-/** Cells of a round wall: so many about its axis. */
-const ROUND = 96;
 
 /** Panels as a sheet: as large as they reach, from its corner on. */
 export function sheetOf(panels: readonly Panel[], blanks: Blank[] = []): Sheet {
@@ -138,29 +130,3 @@ export function roundWall(name: string, top: number, bottom: number, height: num
     }),
   };
 }
-
-/** A round wall from one radius and height to another, without print; `from` and `to` are shares of a turn from the front on. */
-export const roundBlank = (
-  lower: { radius: number; y: number },
-  upper: { radius: number; y: number },
-  from = 0,
-  to = 1,
-): Blank[] =>
-  Array.from({ length: ROUND }, (_, index) => {
-    const on = ({ radius, y }: typeof lower, share: number): Space => {
-      const turn = 2 * Math.PI * (from + (to - from) * share);
-      return { x: radius * Math.sin(turn), y, z: radius * Math.cos(turn) };
-    };
-    const [left, right] = [index / ROUND, (index + 1) / ROUND];
-    const corners = [on(upper, left), on(upper, right), on(lower, right), on(lower, left)];
-    return { corners, part: 'wall' };
-  });
-
-/** A round floor, seen from above. */
-export const floorBlank = (radius: number, y: number): Blank => ({
-  part: 'floor',
-  corners: Array.from({ length: ROUND }, (_, index) => {
-    const turn = (-2 * Math.PI * index) / ROUND;
-    return { x: radius * Math.sin(turn), y, z: radius * Math.cos(turn) };
-  }),
-});

@@ -53,6 +53,12 @@ export const LIMITS = {
   placings: 5000,
   elements: 5000,
   shapes: 2000,
+  /** Those that a layout begins with. */
+  cutShapes: 100,
+  /** A mock-up as JSON, and the picture of it. */
+  mockupBytes: 200_000,
+  stillBytes: 8_000_000,
+  stillSide: 2400,
   /** Characters of a drawn outline, and of a text shape. */
   pathData: 500_000,
   textLength: 2000,

@@ -363,6 +363,39 @@ export const shapeGroup = sqliteTable(
   (table) => [index('shape_group_layout').on(table.layoutId)],
 );
 
+/** Objects that show layouts, as they stand and are seen. */
+export const mockup = sqliteTable(
+  'mockup',
+  {
+    id: id(),
+    studioId: studioId(),
+    projectId: text('project_id')
+      .notNull()
+      .references(() => project.id, { onDelete: 'cascade' }),
+    name: text('name').notNull(),
+    nameKey: text('name_key').notNull(),
+    /** All of it, as JSON; it names layouts by their ids. */
+    body: text('body').notNull(),
+    version: integer('version').notNull().default(1),
+    createdAt: createdAt(),
+    updatedAt: updatedAt(),
+    archivedAt: integer('archived_at'),
+  },
+  (table) => [uniqueIndex('mockup_name').on(table.projectId, table.nameKey)],
+);
+
+/** The picture of a mock-up as it was seen last: for cards, client sheets, and where nothing can be drawn in space. */
+export const mockupStill = sqliteTable('mockup_still', {
+  mockupId: text('mockup_id')
+    .primaryKey()
+    .references(() => mockup.id, { onDelete: 'cascade' }),
+  bytes: blob('bytes', { mode: 'buffer' }).notNull(),
+  mediaType: text('media_type').notNull(),
+  width: integer('width').notNull(),
+  height: integer('height').notNull(),
+  madeAt: integer('made_at').notNull(),
+});
+
 /** A sheet of try-outs of one shape, kept with its project. */
 export const strikeOff = sqliteTable(
   'strike_off',

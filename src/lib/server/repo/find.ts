@@ -1,4 +1,4 @@
-import type { FoundPatterns, LibraryFacets, LibrarySort, PatternSummary } from '../../contract/data';
+import type { FoundPatterns, Hangers, LibraryFacets, LibrarySort, PatternSummary } from '../../contract/data';
 import { STUDIO, type Db } from '../db/open';
 import { nameKey } from './names';
 import { statement } from './rows';
@@ -180,6 +180,14 @@ function orderOf(
   const direction = down !== Boolean(query.backwards) ? 'DESC' : 'ASC';
   return { join: sort === 'uses' ? USES : '', by: `${by} ${direction}, p.name_key`, values: [] };
 }
+
+/** What hangs beside a stage in a project. */
+export const hangersFor = (db: Db, project: string): Hangers => ({
+  all: listPatterns(db, { limit: 300 }),
+  inProject: patternIds(db, { project, limit: 300 }),
+  recent: usedLately(db, 12),
+  facets: libraryFacets(db),
+});
 
 /** What the library can be narrowed by, with how many patterns each has. */
 export function libraryFacets(db: Db): LibraryFacets {

@@ -8,7 +8,7 @@
     /** What the part is called: "hangers". */
     name: string;
     /** On which side of the edge the part lies. */
-    side: 'left' | 'below';
+    side: 'left' | 'right' | 'below';
     /** The height or width that the part has now, where that is its own choice. */
     measured?: number;
   };
@@ -26,9 +26,9 @@
     currentTarget.focus();
     currentTarget.setPointerCapture(pointerId);
     room.pulled = part;
-    const start = { size: now, at: side === 'left' ? event.clientX : event.clientY };
+    const start = { size: now, at: side === 'below' ? event.clientY : event.clientX };
     const move = (next: PointerEvent): void => {
-      const by = (side === 'left' ? next.clientX : next.clientY) - start.at;
+      const by = (side === 'below' ? next.clientY : next.clientX) - start.at;
       room.resize(part, start.size + (side === 'left' ? by : -by));
     };
     const end = (): void => {
@@ -40,8 +40,11 @@
     currentTarget.addEventListener('lostpointercapture', end);
   }
   function onkeydown(event: KeyboardEvent): void {
-    const more = side === 'left' ? 'ArrowRight' : 'ArrowUp';
-    const less = side === 'left' ? 'ArrowLeft' : 'ArrowDown';
+    const [more, less] = {
+      left: ['ArrowRight', 'ArrowLeft'] as const,
+      right: ['ArrowLeft', 'ArrowRight'] as const,
+      below: ['ArrowUp', 'ArrowDown'] as const,
+    }[side];
     const actions: Record<string, () => void> = {
       [more]: () => room.resize(part, Math.max(limits.least, now + STEP)),
       [less]: () => room.resize(part, Math.max(limits.least, now - STEP)),
@@ -64,7 +67,7 @@
   class:pulled={room.pulled === part}
   role="separator"
   tabindex="0"
-  aria-orientation={side === 'left' ? 'vertical' : 'horizontal'}
+  aria-orientation={side === 'below' ? 'horizontal' : 'vertical'}
   aria-label="Size of the {name}"
   aria-valuenow={now}
   aria-valuemin={0}
@@ -83,7 +86,8 @@
     background: var(--rule);
     touch-action: none;
   }
-  .left {
+  .left,
+  .right {
     width: 5px;
     cursor: ew-resize;
   }
@@ -97,7 +101,8 @@
     position: absolute;
     inset: -4px 0;
   }
-  .left::after {
+  .left::after,
+  .right::after {
     inset: 0 -4px;
   }
   .sizer:hover,

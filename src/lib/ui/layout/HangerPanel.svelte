@@ -1,7 +1,6 @@
 <script lang="ts">
   import ListFilter from '@lucide/svelte/icons/list-filter';
   import type { PaletteData, PatternSummary } from '$lib/contract/data';
-  import { patternFills } from '$lib/core/recipe/layout';
   import DrawnPicture from '../components/DrawnPicture.svelte';
   import Filters from '../library/Filters.svelte';
   import { PatternFinder } from '../library/pattern-finder.svelte';
@@ -9,12 +8,19 @@
   import { apiQuery, isNarrowed, PLAIN_VIEW, type LibraryView } from '../library/query';
   import { sayUnit, swatchUrl } from '../library/say';
   import { listKeys } from '../state/list-keys';
-  import type { LayoutEditor } from './editor.svelte';
   import { hangerGroups, type HangerGroup, type Hangers } from './hangers';
 
   /** The hangers beside the stage: find a pattern, press it to fill the selected shapes, or drag it onto a shape. */
-  type Props = { hangers: Hangers; palettes: PaletteData[]; editor: LayoutEditor };
-  let { hangers, palettes, editor }: Props = $props();
+  type Props = {
+    hangers: Hangers;
+    palettes: PaletteData[];
+    /** The patterns of what is selected. */
+    used: ReadonlySet<string>;
+    /** What a press does. */
+    hint: string;
+    onpick: (pattern: string) => void;
+  };
+  let { hangers, palettes, used, hint, onpick }: Props = $props();
 
   const finder = new PatternFinder(() => hangers.all);
   let view: LibraryView = $state.raw(PLAIN_VIEW);
@@ -28,9 +34,6 @@
       ...(name ? [{ key: `head ${name}`, name, pattern: null }] : []),
       ...patterns.map((pattern) => ({ key: pattern.id, name: '', pattern })),
     ]),
-  );
-  const used = $derived(
-    new Set(editor.chosen.flatMap((shape) => patternFills(shape).map(({ pattern }) => pattern))),
   );
 
   /** Only what is published can be hung: drafts stay out. */
@@ -49,9 +52,9 @@
       class:used={used.has(pattern.id)}
       draggable="true"
       tabindex={first ? 0 : -1}
-      title="Fill the selected shapes with {pattern.name}"
+      title="Fill what is selected with {pattern.name}"
       ondragstart={(event) => event.dataTransfer?.setData('application/x-isle-pattern', pattern.id)}
-      onclick={() => editor.fillWith(pattern.id)}
+      onclick={() => onpick(pattern.id)}
     >
       <span class="strip"
         ><DrawnPicture src={swatchUrl(pattern, 340, 58, 0.5)} alt="" width={340} height={58} lazy /></span
@@ -83,9 +86,7 @@
       <div class="filters"><Filters {view} facets={hangers.facets} {palettes} onset={narrow} /></div>
     {/if}
     <p class="muted">
-      {editor.selected.size === 0
-        ? 'Select a shape, then press a hanger, or drag one onto a shape.'
-        : 'Press a hanger to fill what is selected.'}
+      {hint}
     </p>
   </div>
   <div class="list" data-list>

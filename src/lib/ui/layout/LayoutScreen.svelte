@@ -33,6 +33,7 @@
   import { keepClearOf } from '../state/keep-clear';
   import { Room } from '../state/room.svelte';
   import { selectionBox } from './arrange';
+  import { patternFills } from '$lib/core/recipe/layout';
   import { OBJECTS } from '$lib/core/mockup/objects';
   import ObjectView from '../mockup/ObjectView.svelte';
   import MeasuredQuestion from './MeasuredQuestion.svelte';
@@ -212,7 +213,15 @@
   <div class="columns">
     <!-- A part that is folded stays as it is, out of sight: opening it again makes nothing anew. -->
     <div class="hangers-box" class:folded={room.isFolded('hangers')} style:width="{room.size('hangers')}px">
-      <div class="hung" style:width="{hung}px"><HangerPanel {hangers} {palettes} {editor} /></div>
+      <div class="hung" style:width="{hung}px"><HangerPanel
+          {hangers}
+          {palettes}
+          used={new Set(editor.chosen.flatMap((shape) => patternFills(shape).map(({ pattern }) => pattern)))}
+          hint={editor.selected.size === 0
+            ? 'Select a shape, then press a hanger, or drag one onto a shape.'
+            : 'Press a hanger to fill what is selected.'}
+          onpick={(pattern) => void editor.fillWith(pattern)}
+        /></div>
     </div>
     <Sizer {room} part="hangers" name="hangers" side="left" />
     <main class="work" bind:clientWidth={width}>

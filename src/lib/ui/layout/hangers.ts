@@ -1,13 +1,6 @@
-import type { LibraryFacets, PatternSummary } from '$lib/contract/data';
+import type { Hangers, PatternSummary } from '$lib/contract/data';
 
-/** The patterns that hang beside the stage, and what they can be narrowed by. */
-export type Hangers = {
-  all: PatternSummary[];
-  /** The ids of those that the project uses, and of those that any layout used last, the latest first. */
-  inProject: string[];
-  recent: string[];
-  facets: LibraryFacets;
-};
+export type { Hangers };
 
 export type HangerGroup = { name: string | null; patterns: readonly PatternSummary[] };
 

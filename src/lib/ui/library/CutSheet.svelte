@@ -1,17 +1,18 @@
 <script lang="ts">
   import { formatPath } from '$lib/core/geom/path';
-  import { seenFrom } from '$lib/core/mockup/seen';
+  import { freshStanding, FRESH_CAMERA } from '$lib/core/mockup/mockup';
+  import { cutSheet, OBJECTS, type ObjectSpec } from '$lib/core/mockup/objects';
   import type { Sheet } from '$lib/core/mockup/sheet';
+  import SceneView from '../mockup/SceneView.svelte';
 
   /** An object as it stands, and the sheet that is cut for it, each as large as it fits. */
-  let { sheet, label }: { sheet: Sheet; label: string } = $props();
+  let { object }: { object: ObjectSpec } = $props();
 
-  const cells = $derived(seenFrom(sheet, { turn: 32, raised: 22 }));
-  const frame = $derived.by(() => {
-    const points = cells.flatMap(({ corners }) => corners);
-    const [xs, ys] = [points.map(({ x }) => x), points.map(({ y }) => y)];
-    const [left, top] = [Math.min(...xs), Math.min(...ys)];
-    return box(left, top, Math.max(...xs) - left, Math.max(...ys) - top);
+  const NONE = new Map<string, never>();
+  let camera = $state.raw(FRESH_CAMERA);
+  const sheet: Sheet = $derived.by(() => {
+    const cut = cutSheet(object);
+    return cut.ok ? cut.sheet : { width: 1, height: 1, panels: [], blanks: [] };
   });
   function box(x: number, y: number, width: number, height: number): string {
     const margin = Math.max(width, height) * 0.02;
@@ -19,22 +20,21 @@
       .map((one) => one.toFixed(3))
       .join(' ');
   }
-  /** From the shade of kelp to nearly white. */
-  const shade = (light: number, inside: boolean): string =>
-    `color-mix(in srgb, var(--kelp-tint) ${Math.round(30 + 70 * light)}%, ${inside ? 'var(--kelp)' : '#7aa39b'})`;
   const mm = (length: number): string => Number(length.toFixed(1)).toString();
 </script>
 
 <div class="both">
-  <svg viewBox={frame} role="img" aria-label="{label}, as it stands">
-    {#each cells as { corners, light, inside }, index (index)}
-      <polygon
-        points={corners.map(({ x, y }) => `${x.toFixed(2)},${y.toFixed(2)}`).join(' ')}
-        fill={shade(light, inside)}
-        stroke={shade(light, inside)}
-      />
-    {/each}
-  </svg>
+  <div class="object">
+    <SceneView
+      objects={[{ ...freshStanding('own', object.kind), object }]}
+      pages={NONE}
+      {camera}
+      light="even"
+      ground={null}
+      label="{OBJECTS[object.kind].label}, as it stands"
+      oncamera={(next) => (camera = next)}
+    />
+  </div>
   <figure>
     <svg viewBox={box(0, 0, sheet.width, sheet.height)} role="img" aria-label="What is cut for it">
       {#each sheet.panels as { name, outline, at } (name)}
@@ -58,15 +58,13 @@
     border-radius: var(--radius);
     background: var(--mist, #f4f4f1);
   }
+  .object {
+    height: 130px;
+  }
   svg {
     display: block;
     width: 100%;
     height: 130px;
-  }
-  polygon {
-    stroke-width: 0.75px;
-    vector-effect: non-scaling-stroke;
-    stroke-linejoin: round;
   }
   path {
     fill: var(--kelp-tint);

@@ -15,10 +15,9 @@
     OBJECT_KINDS,
     OBJECTS,
     type ObjectKind,
-    type ObjectNumbers,
   } from '$lib/core/mockup/objects';
+  import type { ObjectNumbers } from '$lib/core/mockup/object-entry';
   import { freeName } from '$lib/core/recipe/edit';
-  import type { Shape } from '$lib/core/recipe/layout';
   import { LIMITS } from '$lib/core/recipe/limits';
   import { PAGE_PRESETS, startingPage } from '$lib/core/recipe/pages';
   import { call } from '../state/api';
@@ -102,25 +101,13 @@
       height,
       measure,
       ppi,
-      ...(object ? { object: { kind: object, numbers } } : {}),
+      ...(object && cut?.ok
+        ? { object: { kind: object, numbers }, shapes: shapesOf(cut.sheet, () => nanoid(12)) }
+        : {}),
     });
-    const cutOut =
-      made.ok && cut?.ok
-        ? await layOut(
-            made.value,
-            shapesOf(cut.sheet, () => nanoid(12)),
-          )
-        : null;
     busy = false;
     if (!made.ok) problem = made.failure.message;
-    else if (cutOut) problem = cutOut;
     else await goto(`/projects/${projectId}/layouts/${made.value.id}`);
-  }
-  /** Puts the parts of a cut sheet onto the new page; answers why that failed. */
-  async function layOut({ id, version }: Made, shapes: readonly Shape[]): Promise<string | null> {
-    const changes = shapes.map((shape) => ({ do: 'put-shape', shape }));
-    const laid = await call('POST', `/layouts/${id}/changes`, { base: version, changes });
-    return laid.ok ? null : laid.failure.message;
   }
 </script>
 
@@ -141,7 +128,7 @@
       </select>
     </label>
     {#if object}
-      {#if cut?.ok}<CutSheet sheet={cut.sheet} label={OBJECTS[object].label} />{/if}
+      {#if cut?.ok}<CutSheet object={{ kind: object, numbers }} />{/if}
       <div class="numbers">
         {#each OBJECTS[object].numbers as { key, label, least, most } (object + key)}
           <span>{label}</span>

@@ -1,21 +1,27 @@
 import { maskPicture } from '$lib/core/formats/mask-picture';
-import type { Sheet } from '$lib/core/mockup/sheet';
+import type { Point } from '$lib/core/geom/point';
+import type { Size } from '$lib/core/lattice/size';
 import { toPx } from '$lib/core/num/length';
 import type { LayoutScene } from '$lib/core/scene/layout';
 import { layoutSvg } from '$lib/core/svg/layout';
 import { imageOf } from '../state/raster';
-import type { SheetPicture } from './paint-object';
+
+/** What is drawn on the sheet, `px` of the picture to a mm; `bleed` px of it lie beyond the sheet on each side. */
+export type SheetPicture = { picture: HTMLCanvasElement; px: number; bleed: number };
+
+/** A page and where its upper left corner lies on the sheet, mm. */
+export type PageThere = { scene: LayoutScene; at: Point };
 
 /** What is drawn goes on by so many px beyond its edges, below it. */
 const BLEED = 3;
 const AROUND = [-1, 0, 1].flatMap((x) => [-1, 0, 1].map((y) => ({ x, y })));
 
 /**
- * What is drawn on a cut sheet as pixels, `side` of them along its longer side: it is laid on the object piece by piece. Its
+ * What is drawn on a cut sheet (mm) as pixels, `side` of them along its longer side, cut off where the page ends. Its
  * colours go on a little beyond where they end, as printers let them bleed: where two ends of a sheet meet on the object
  * their soft edges would let the page shine through.
  */
-export async function drawSheet(scene: LayoutScene, sheet: Sheet, side: number): Promise<SheetPicture> {
+export async function drawSheet({ scene, at }: PageThere, sheet: Size, side: number): Promise<SheetPicture> {
   const px = side / Math.max(sheet.width, sheet.height);
   const scale = px / toPx(1, 'mm');
   const drawn = document.createElement('canvas');
@@ -25,15 +31,39 @@ export async function drawSheet(scene: LayoutScene, sheet: Sheet, side: number):
     { ...scene, background: null },
     {
       patterns: 'live',
-      region: { x: 0, y: 0, width: toPx(sheet.width, 'mm'), height: toPx(sheet.height, 'mm') },
+      region: {
+        x: toPx(-at.x, 'mm'),
+        y: toPx(-at.y, 'mm'),
+        width: toPx(sheet.width, 'mm'),
+        height: toPx(sheet.height, 'mm'),
+      },
       width: String(drawn.width),
       height: String(drawn.height),
       scale,
       maskPicture: (mask) => maskPicture(mask, scale),
     },
   );
-  // An image of SVG would be drawn anew, part by part, each time it is laid on a cell, with soft edges of its own.
-  drawn.getContext('2d')!.drawImage(await imageOf(svg), 0, 0);
+  const page = {
+    x: at.x * px,
+    y: at.y * px,
+    width: scene.width * scale,
+    height: scene.height * scale,
+  };
+  const whole =
+    Math.abs(page.x) < 1 &&
+    Math.abs(page.y) < 1 &&
+    page.width >= drawn.width - 1 &&
+    page.height >= drawn.height - 1;
+  const paint = drawn.getContext('2d')!;
+  if (!whole) {
+    paint.beginPath();
+    paint.rect(page.x, page.y, page.width, page.height);
+    paint.clip();
+    paint.fillStyle = scene.background ?? '#ffffff';
+    paint.fillRect(page.x, page.y, page.width, page.height);
+  }
+  // An image of SVG would be drawn anew each time it is taken.
+  paint.drawImage(await imageOf(svg), 0, 0);
   const picture = document.createElement('canvas');
   [picture.width, picture.height] = [drawn.width + 2 * BLEED, drawn.height + 2 * BLEED];
   const context = picture.getContext('2d')!;
@@ -41,7 +71,7 @@ export async function drawSheet(scene: LayoutScene, sheet: Sheet, side: number):
     for (const { x, y } of AROUND) context.drawImage(drawn, BLEED + x * far, BLEED + y * far);
   context.drawImage(drawn, BLEED, BLEED);
   context.globalCompositeOperation = 'destination-over';
-  context.fillStyle = scene.background ?? '#ffffff';
+  context.fillStyle = whole ? (scene.background ?? '#ffffff') : '#ffffff';
   context.fillRect(0, 0, picture.width, picture.height);
   return { picture, px, bleed: BLEED };
 }

@@ -14,6 +14,9 @@
   import RecolourDialog from '$lib/ui/layout/RecolourDialog.svelte';
   import { undoBulk } from '$lib/ui/library/undo-bulk';
   import Hanger from '$lib/ui/library/Hanger.svelte';
+  import MockupCard from '$lib/ui/mockup/MockupCard.svelte';
+  import { freshMockup } from '$lib/core/mockup/mockup';
+  import { freeName } from '$lib/core/recipe/edit';
   import LayoutCard from '$lib/ui/library/LayoutCard.svelte';
   import NewLayout from '$lib/ui/library/NewLayout.svelte';
 
@@ -43,6 +46,17 @@
       action: { label: 'Undo', run: () => void undoBulk(done.value.id) },
     });
     return null;
+  }
+
+  async function newMockup(): Promise<void> {
+    const name = freeName(
+      'Mock-up 1',
+      data.mockups.map((mockup) => mockup.name),
+    );
+    const body = freshMockup();
+    const made = await call<{ id: string }>('POST', `/projects/${project.id}/mock-ups`, { name, body });
+    if (!made.ok) return toasts.problem(made.failure.message);
+    await goto(`/projects/${project.id}/mock-ups/${made.value.id}`);
   }
 
   async function rename(name: string): Promise<string | null> {
@@ -88,6 +102,7 @@
           <Button onclick={recolour}>Exchange palettes …</Button>
         {/if}
         <Button onclick={() => setArchived(true)}><Archive size={15} />Archive</Button>
+        <Button onclick={newMockup}><Plus size={15} />New mock-up</Button>
         <Button kind="main" onclick={() => (asking = true)}><Plus size={16} />New layout</Button>
       {:else}
         <Button kind="main" onclick={() => setArchived(false)}>Restore</Button>
@@ -118,6 +133,19 @@
           <div class="empty">
             <p>A layout is a page with shapes that you fill with patterns: a sign, a ticket, a poster.</p>
             <Button kind="main" onclick={() => (asking = true)}>New layout</Button>
+          </div>
+        {/each}
+      </div>
+    </section>
+    <section aria-labelledby="mock-ups">
+      <h2 id="mock-ups">Mock-ups</h2>
+      <div class="cards">
+        {#each data.mockups as mockup (mockup.id)}
+          <MockupCard {mockup} onchange={refresh} />
+        {:else}
+          <div class="empty">
+            <p>A mock-up shows your layouts and patterns on cups, bags and walls, true to size.</p>
+            <Button onclick={newMockup}>New mock-up</Button>
           </div>
         {/each}
       </div>

@@ -2,7 +2,7 @@ import { error } from '@sveltejs/kit';
 import { orError } from '$lib/server/app/page';
 import { getLayout, layoutPatterns } from '$lib/server/repo/layouts';
 import { listPalettes } from '$lib/server/repo/palettes';
-import { libraryFacets, listPatterns, patternIds, usedLately } from '$lib/server/repo/find';
+import { hangersFor } from '$lib/server/repo/find';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals, params, url }) => {
@@ -13,12 +13,7 @@ export const load: PageServerLoad = ({ locals, params, url }) => {
   return {
     layout,
     patterns: layoutPatterns(db, layout.shapes),
-    hangers: {
-      all: listPatterns(db, { limit: 300 }),
-      inProject: patternIds(db, { project: layout.projectId, limit: 300 }),
-      recent: usedLately(db, 12),
-      facets: libraryFacets(db),
-    },
+    hangers: hangersFor(db, layout.projectId),
     palettes: listPalettes(db, layout.projectId),
     shape: url.searchParams.get('shape'),
   };

@@ -1,5 +1,5 @@
 import { api } from '$lib/server/app/http';
-import { copyLayout } from '$lib/server/repo/layout-copies';
+import { copyLayout } from '$lib/server/repo/layout-making';
 
 export const POST = api('copyLayout', ({ app, params, body }) =>
   copyLayout(app.db, params.id ?? '', body.name),

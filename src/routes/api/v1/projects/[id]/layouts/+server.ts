@@ -1,6 +1,4 @@
 import { api } from '$lib/server/app/http';
-import { createLayout } from '$lib/server/repo/layouts';
+import { makeLayout } from '$lib/server/repo/layout-making';
 
-export const POST = api('createLayout', ({ app, params, body }) =>
-  createLayout(app.db, params.id ?? '', body),
-);
+export const POST = api('createLayout', ({ app, params, body }) => makeLayout(app.db, params.id ?? '', body));

@@ -3,7 +3,27 @@ import { mapFills, type Shape } from '../../core/recipe/layout';
 import type { Db } from '../db/open';
 import { newId, writing } from './context';
 import { applyChanges } from './layout-changes';
-import { createLayout, getLayout } from './layouts';
+import { createLayout, getLayout, type NewLayout } from './layouts';
+
+/** A new layout with its first shapes, or none of it. */
+export function makeLayout(
+  db: Db,
+  projectId: string,
+  { shapes = [], ...page }: NewLayout & { shapes?: readonly Shape[] },
+): Outcome<{ id: string; version: number }> {
+  return writing(db, { what: 'layout', name: page.name }, (tx): Outcome<{ id: string; version: number }> => {
+    const made = createLayout(tx, projectId, page);
+    if (!made.ok || shapes.length === 0) return made;
+    const { id, version } = made.value;
+    const changed = applyChanges(
+      tx,
+      id,
+      version,
+      shapes.map((shape) => ({ do: 'put-shape', shape })),
+    );
+    return changed.ok ? done({ id, version: changed.value.version }) : changed;
+  });
+}
 
 /** Doubles a layout in its project under another name: page, groups, shapes and fills, all under ids of their own. */
 export function copyLayout(db: Db, id: string, name: string): Outcome<{ id: string }> {
