@@ -40,6 +40,7 @@ const MAY: Record<string, string[]> = {
     'lib/core/colour',
     'lib/core/num',
   ],
+  'lib/core/sheet': ['lib/core/geom', 'lib/core/num'],
   'lib/core/formats': [
     'lib/core/geom',
     'lib/core/recipe',

@@ -1,4 +1,5 @@
 import type { Mockup } from '../core/mockup/mockup';
+import type { ClientSheet, SheetChoice, ShownSheet } from '../core/sheet/client-sheet';
 import type { BlendMode } from '../core/colour/blend';
 import type { Hex } from '../core/colour/parse';
 import type { Colourway } from '../core/colour/colourway';
@@ -241,6 +242,57 @@ export type MockupSummary = {
 
 /** A mock-up with all that stands in it. */
 export type MockupData = MockupSummary & { projectName: string; body: Mockup };
+
+export type SheetSummary = {
+  id: string;
+  projectId: string;
+  name: string;
+  version: number;
+  updatedAt: number;
+  items: number;
+  /** Since when its links show what they show; `null` before it is shown. */
+  shownAt: number | null;
+  /** What clients left that nobody has read yet. */
+  unread: number;
+};
+
+export type SheetLink = {
+  token: string;
+  to: string;
+  createdAt: number;
+  endsAt: number;
+  endedAt: number | null;
+};
+
+/** What a client left: a choice or words about one thing. */
+export type SheetAnswer = {
+  id: string;
+  item: string;
+  who: string;
+  /** For whom the link was. */
+  to: string;
+  choice: SheetChoice | null;
+  words: string;
+  createdAt: number;
+  readAt: number | null;
+};
+
+export type SheetData = SheetSummary & {
+  projectName: string;
+  body: ClientSheet;
+  links: SheetLink[];
+  answers: SheetAnswer[];
+};
+
+/** What a link shows: the sheet as it was shown, and what was left at this link. */
+export type SharedSheet = {
+  shown: ShownSheet;
+  shownAt: number;
+  endsAt: number;
+  /** The things that have a picture. */
+  pictures: string[];
+  answers: Pick<SheetAnswer, 'id' | 'item' | 'who' | 'choice' | 'words' | 'createdAt'>[];
+};
 
 /** A layout with the patterns that its fills use. */
 export type LayoutInUse = { layout: LayoutData; patterns: PatternForUse[] };

@@ -222,6 +222,49 @@ export const ROUTES = {
     query: schemas.stillQuery,
     answers: 'image/*',
   }),
+  listSheets: spec('GET', '/projects/{id}/client-sheets', 'The client sheets of a project'),
+  createSheet: spec('POST', '/projects/{id}/client-sheets', 'A new client sheet in a project', {
+    body: schemas.createSheet,
+  }),
+  getSheet: spec('GET', '/client-sheets/{id}', 'A client sheet, its links, and what clients left there'),
+  saveSheet: spec('PUT', '/client-sheets/{id}', 'Replace a client sheet’s name and what is on it', {
+    body: schemas.saveSheet,
+  }),
+  archiveSheet: spec('PUT', '/client-sheets/{id}/archived', 'Archive a client sheet or restore it', {
+    body: schemas.archived,
+  }),
+  keepSheetPicture: spec(
+    'POST',
+    '/client-sheets/{id}/pictures/{item}',
+    'Keep the picture of something on a sheet, for clients',
+    { takesFile: true, maxBytes: LIMITS.stillBytes },
+  ),
+  showSheet: spec(
+    'PUT',
+    '/client-sheets/{id}/shown',
+    'What clients see at the links of a sheet from now on',
+    {
+      body: schemas.showSheet,
+    },
+  ),
+  makeLink: spec(
+    'POST',
+    '/client-sheets/{id}/links',
+    'A link that shows a sheet to whoever has it, for some days',
+    {
+      body: schemas.makeLink,
+    },
+  ),
+  endLink: spec('DELETE', '/client-sheets/{id}/links/{token}', 'End a link at once'),
+  readAnswers: spec('PUT', '/client-sheets/{id}/read', 'Note that what clients left was read'),
+  getShared: spec('GET', '/shared/{token}', 'What a link shows'),
+  sharedPicture: spec('GET', '/shared/{token}/pictures/{item}', 'A picture of what a link shows', {
+    answers: 'image/*',
+  }),
+  answerShared: spec('POST', '/shared/{token}/answers', 'Leave a choice or words about something at a link', {
+    body: schemas.answer,
+    maxBytes: 20_000,
+  }),
   listStrikeOffs: spec('GET', '/projects/{id}/strike-offs', 'The strike-offs that a project keeps'),
   keepStrikeOff: spec('POST', '/projects/{id}/strike-offs', 'Keep a sheet of try-outs with a project', {
     body: schemas.keepStrikeOff,

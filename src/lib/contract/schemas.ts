@@ -2,6 +2,7 @@ import Joi from 'joi';
 import { PICTURE_SIDES } from '../core/svg/paint';
 import { LIBRARY_SORTS, TRACE_LIMITS } from './data';
 import { mockupSchema, objectSchema } from './mockup-schemas';
+import { sheetSchemas } from './sheet-schemas';
 import { LIMITS } from '../core/recipe/limits';
 import { fillSchema, maskSchema, tint } from './fill-schemas';
 import { layoutForm, recipeSchema } from './recipe-schemas';
@@ -323,6 +324,7 @@ export const schemas = {
   copyLayout: Joi.object({ name: name().required() }),
   createMockup: Joi.object({ name: name().required(), body: mockupSchema }),
   saveMockup: Joi.object({ base: version().required(), name: name().required(), body: mockupSchema }),
+  ...sheetSchemas,
   copyMockup: Joi.object({ name: name().required() }),
   /** `made` names the picture: an address with it may be kept. */
   stillQuery: Joi.object({ made: Joi.number().integer().min(0) }),

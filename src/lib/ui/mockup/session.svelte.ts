@@ -3,7 +3,6 @@ import { SvelteMap } from 'svelte/reactivity';
 import type { LayoutInUse, LayoutSummary, MockupData } from '$lib/contract/data';
 import type { Colourway } from '$lib/core/colour/colourway';
 import type { Point } from '$lib/core/geom/point';
-import { inColourway } from '$lib/core/mockup/colourway';
 import { shapesOf } from '$lib/core/mockup/cut-shapes';
 import {
   centred,
@@ -16,14 +15,13 @@ import {
   type Mockup,
   type Standing,
 } from '$lib/core/mockup/mockup';
-import { pageOnSheet, type PageOnSheet } from '$lib/core/mockup/on-sheet';
+import type { PageOnSheet } from '$lib/core/mockup/on-sheet';
 import { cutSheet, OBJECTS, type ObjectKind } from '$lib/core/mockup/objects';
 import type { Sheet } from '$lib/core/mockup/sheet';
-import { fromPx, toPx } from '$lib/core/num/length';
+import { toPx } from '$lib/core/num/length';
 import { freeName } from '$lib/core/recipe/edit';
 import { freshFill } from '$lib/core/recipe/fill';
 import { patternFills } from '$lib/core/recipe/layout';
-import { compileLayout } from '$lib/core/scene/layout';
 import { LayoutEditor } from '../layout/editor.svelte';
 import type { LayoutDoc } from '../layout/doc';
 import { call } from '../state/api';
@@ -31,6 +29,7 @@ import { History } from '../state/history.svelte';
 import { Saver, type SaveState } from '../state/saver.svelte';
 import { toasts } from '../state/toasts.svelte';
 import type { PageThere } from './draw-sheet';
+import { layOf, pageOf } from './pages';
 
 export type MockupDoc = { name: string; body: Mockup };
 
@@ -237,12 +236,8 @@ export class MockupSession {
 
   /** How the page of an object's layout lies on its sheet. */
   layOf(one: Standing): PageOnSheet | null {
-    const [editor, sheet] = [this.editorOf(one), this.sheetOf(one)];
-    if (!editor || !sheet) return null;
-    const { width, height } = editor.doc;
-    const lies = pageOnSheet(sheet, { width: fromPx(width, 'mm'), height: fromPx(height, 'mm') });
-    const at = { x: lies.at.x + one.slid.x, y: lies.at.y + one.slid.y };
-    return { ...lies, at };
+    const editor = this.editorOf(one);
+    return editor && layOf(one, editor.doc);
   }
 
   /** A place on an object's sheet (mm) on the page of its layout, px. */
@@ -301,13 +296,7 @@ export class MockupSession {
     const of = [doc, lookup, one.colourway, lies.at.x, lies.at.y];
     const held = this.made.get(one.id);
     if (held?.of.every((part, at) => part === of[at])) return held.page;
-    const shapes =
-      one.colourway === null
-        ? doc.shapes
-        : inColourway(doc.shapes, one.colourway, (pattern, way) =>
-            (patterns.get(pattern)?.colourways ?? []).some(({ id }) => id === way),
-          );
-    const page = { scene: compileLayout({ ...doc, shapes }, lookup), at: lies.at };
+    const page = pageOf(one, doc, lies.at, { lookup, patterns });
     this.made.set(one.id, { of, page });
     return page;
   }

@@ -14,6 +14,8 @@
   import RecolourDialog from '$lib/ui/layout/RecolourDialog.svelte';
   import { undoBulk } from '$lib/ui/library/undo-bulk';
   import Hanger from '$lib/ui/library/Hanger.svelte';
+  import SheetRow from '$lib/ui/sheets/SheetRow.svelte';
+  import { freshSheet } from '$lib/core/sheet/client-sheet';
   import MockupCard from '$lib/ui/mockup/MockupCard.svelte';
   import { freshMockup } from '$lib/core/mockup/mockup';
   import { freeName } from '$lib/core/recipe/edit';
@@ -57,6 +59,19 @@
     const made = await call<{ id: string }>('POST', `/projects/${project.id}/mock-ups`, { name, body });
     if (!made.ok) return toasts.problem(made.failure.message);
     await goto(`/projects/${project.id}/mock-ups/${made.value.id}`);
+  }
+
+  async function newSheet(): Promise<void> {
+    const name = freeName(
+      'Client sheet 1',
+      data.sheets.map((sheet) => sheet.name),
+    );
+    const made = await call<{ id: string }>('POST', `/projects/${project.id}/client-sheets`, {
+      name,
+      body: freshSheet(project.name),
+    });
+    if (!made.ok) return toasts.problem(made.failure.message);
+    await goto(`/projects/${project.id}/client-sheets/${made.value.id}`);
   }
 
   async function rename(name: string): Promise<string | null> {
@@ -150,6 +165,15 @@
         {/each}
       </div>
     </section>
+    <section aria-labelledby="sheets">
+      <h2 id="sheets">Client sheets</h2>
+      <div class="sheets">
+        {#each data.sheets as sheet (sheet.id)}
+          <SheetRow {sheet} onchange={refresh} />
+        {/each}
+        <Button onclick={newSheet}><Plus size={15} />New client sheet</Button>
+      </div>
+    </section>
     {#if project.patternList.length > 0}
       <section aria-labelledby="patterns">
         <h2 id="patterns">Patterns in use</h2>
@@ -205,6 +229,12 @@
     display: flex;
     flex-wrap: wrap;
     gap: 18px;
+  }
+  .sheets {
+    display: grid;
+    gap: 6px;
+    justify-items: start;
+    max-width: 640px;
   }
   .hangers {
     display: grid;

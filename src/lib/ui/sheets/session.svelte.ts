@@ -1,0 +1,149 @@
+import { nanoid } from 'nanoid';
+import type { SheetAnswer, SheetData, SheetLink } from '$lib/contract/data';
+import type { Outcome } from '$lib/contract/failure';
+import {
+  SHEET_LIMITS,
+  type ClientSheet,
+  type SheetItem,
+  type SheetKind,
+  type ShownSheet,
+} from '$lib/core/sheet/client-sheet';
+import { blobOf } from '../mockup/still';
+import { call, sendFile } from '../state/api';
+import { History } from '../state/history.svelte';
+import { Saver } from '../state/saver.svelte';
+import { toasts } from '../state/toasts.svelte';
+import { pictureOf } from './pictures';
+import { factsOf, usualWidth, type SheetSources } from './sources';
+
+export type SheetDoc = { name: string; body: ClientSheet };
+
+/** A client sheet that is open: what is on it, its links, and what clients left. */
+export class SheetSession {
+  readonly id: string;
+  readonly history: History<SheetDoc>;
+  readonly saver: Saver<SheetDoc>;
+  links: readonly SheetLink[] = $state.raw([]);
+  answers: readonly SheetAnswer[] = $state.raw([]);
+  shownAt: number | null = $state(null);
+  chosenId: string | null = $state(null);
+  readonly body = $derived.by(() => this.history.doc.body);
+  readonly chosen = $derived.by(() => this.body.items.find(({ id }) => id === this.chosenId) ?? null);
+
+  constructor(data: SheetData) {
+    this.id = data.id;
+    const doc = { name: data.name, body: data.body };
+    this.history = new History(doc);
+    this.saver = new Saver(doc, data.version, (next, _last, base) =>
+      call('PUT', `/client-sheets/${data.id}`, { base, ...next }),
+    );
+    this.hear(data);
+  }
+
+  change(change: (body: ClientSheet) => ClientSheet): void {
+    const { doc } = this.history;
+    this.history.commit({ ...doc, body: change(doc.body) });
+  }
+  changeItem(id: string, change: Partial<SheetItem>): void {
+    this.change((body) => ({
+      ...body,
+      items: body.items.map((one) => (one.id === id ? { ...one, ...change } : one)),
+    }));
+  }
+
+  add(kind: SheetKind, of: string): void {
+    if (this.body.items.length >= SHEET_LIMITS.items)
+      return void toasts.problem(`A sheet holds at most ${SHEET_LIMITS.items} things; make another one.`);
+    const one: SheetItem = { id: nanoid(12), kind, of, width: usualWidth(kind), caption: '' };
+    this.change((body) => ({ ...body, items: [...body.items, one] }));
+    this.chosenId = one.id;
+  }
+  remove(id: string): void {
+    this.change((body) => ({ ...body, items: body.items.filter((one) => one.id !== id) }));
+  }
+  /** Moves something by so many places. */
+  move(id: string, by: number): void {
+    const from = this.body.items.findIndex((one) => one.id === id);
+    const to = Math.max(0, Math.min(this.body.items.length - 1, from + by));
+    if (from < 0 || from === to) return;
+    this.change((body) => {
+      const items = [...body.items];
+      items.splice(to, 0, ...items.splice(from, 1));
+      return { ...body, items };
+    });
+  }
+
+  /**
+   * Has the links show the sheet as it is now: makes the pictures of all that is on it, one after the other. `told` hears
+   * the share that is done. Answers a sentence where that failed.
+   */
+  async show(sources: SheetSources, told: (share: number) => void): Promise<string | null> {
+    if (!(await this.saver.flush())) return 'The sheet is not saved yet; save it first.';
+    const { line, words, items } = this.body;
+    for (const [at, item] of items.entries()) {
+      told(at / items.length);
+      try {
+        const made = await pictureOf(sources, item);
+        if (!made) continue;
+        const blob = await blobOf(made, 'image/webp');
+        const file = new File([blob], 'picture', { type: blob.type });
+        const kept = await sendFile(`/client-sheets/${this.id}/pictures/${item.id}`, file);
+        if (!kept.ok) return kept.failure.message;
+      } catch {
+        return `The picture of “${factsOf(sources, item).title}” could not be made; try again in a moment.`;
+      }
+    }
+    const shown: ShownSheet = {
+      ...{ line, words },
+      items: items.map((item) => {
+        const { id, kind, caption, width } = item;
+        const { title, facts } = factsOf(sources, item);
+        const palette = kind === 'palette' ? sources.palettes.find((one) => one.id === item.of) : null;
+        const colours = (palette?.colours ?? []).map(({ name, hex }) => ({ name, hex }));
+        return { id, kind, caption, width, title, facts, colours };
+      }),
+    };
+    const saved = await call<{ shownAt: number }>('PUT', `/client-sheets/${this.id}/shown`, shown);
+    if (!saved.ok) return saved.failure.message;
+    this.shownAt = saved.value.shownAt;
+    return null;
+  }
+
+  async link(to: string, days: number): Promise<Outcome<{ token: string; endsAt: number }>> {
+    const made = await call<{ token: string; endsAt: number }>('POST', `/client-sheets/${this.id}/links`, {
+      ...{ to, days },
+    });
+    if (made.ok) await this.refresh();
+    return made;
+  }
+  async endLink(token: string): Promise<void> {
+    const ended = await call('DELETE', `/client-sheets/${this.id}/links/${token}`);
+    if (!ended.ok) toasts.problem(ended.failure.message);
+    await this.refresh();
+  }
+  async read(): Promise<void> {
+    await call('PUT', `/client-sheets/${this.id}/read`);
+    await this.refresh();
+  }
+
+  /** Hears what clients left, and what was saved elsewhere where there is no work of one's own under way. */
+  async refresh(): Promise<void> {
+    await this.saver.rest();
+    const found = await call<SheetData>('GET', `/client-sheets/${this.id}`);
+    if (!found.ok) return;
+    this.hear(found.value);
+    if (found.value.version > this.saver.version && this.saver.clean) this.take(found.value);
+  }
+  keepMine({ name, body, version }: SheetData): void {
+    this.saver.rebase({ name, body }, version);
+  }
+  take({ name, body, version }: SheetData): void {
+    const doc = { name, body };
+    this.history.commit(doc);
+    this.saver.want(doc);
+    this.saver.rebase(doc, version);
+  }
+  private hear({ links, answers, shownAt }: SheetData): void {
+    [this.links, this.answers, this.shownAt] = [links, answers, shownAt];
+  }
+}
