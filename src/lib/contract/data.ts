@@ -243,6 +243,9 @@ export type MockupSummary = {
 /** A mock-up with all that stands in it. */
 export type MockupData = MockupSummary & { projectName: string; body: Mockup };
 
+/** A photograph of a blank thing with its surfaces marked, for all projects. */
+export type PhotoObject = { id: string; name: string; body: Mockup };
+
 export type SheetSummary = {
   id: string;
   projectId: string;

@@ -37,7 +37,7 @@ const fillGradient = Joi.object({
     .required(),
 });
 
-const maskStroke = Joi.object({
+export const maskStroke = Joi.object({
   mode: one('erase', 'restore'),
   size: Joi.number().greater(0).max(LIMITS.shapeSide.most).required(),
   softness: share().required(),

@@ -1,7 +1,11 @@
 import { isHex, type Hex } from '../colour/parse';
 import type { Point } from '../geom/point';
+import { checkStrokes } from '../recipe/stroke';
+import type { Problem } from '../recipe/problem';
+import { freshGrid, gridFault, type Photo, type SurfaceGrid } from './photo';
 import { cutSheet, freshNumbers, OBJECTS, type ObjectKind, type ObjectSpec } from './objects';
 import type { Material } from './object-entry';
+import { placesOf } from './sheet';
 
 /** How a mock-up is lit: from a window, evenly from both sides, or not at all, every colour as it is. */
 export const LIGHT_SETTINGS = ['window', 'even', 'flat'] as const;
@@ -31,13 +35,17 @@ export type Standing = {
   slid: Point;
   /** A colourway that the patterns of the layout show here, those that have it. */
   colourway: string | null;
+  /** Where it lies on the photograph of its mock-up. */
+  grid?: SurfaceGrid;
 };
 
 export type KeptView = { id: string; name: string; camera: Camera };
 
-/** Objects as they stand, how they are lit and seen. */
+/** Objects as they stand, how they are lit and seen; or surfaces on a photograph. */
 export type Mockup = {
-  kind: 'objects';
+  kind: 'objects' | 'photo';
+  /** The photograph, and what lies in front of the surfaces on it. */
+  photo?: Photo;
   objects: readonly Standing[];
   camera: Camera;
   light: LightSetting;
@@ -47,6 +55,7 @@ export type Mockup = {
 };
 
 export const MOCKUP_LIMITS = {
+  surfaces: 6,
   objects: 12,
   views: 24,
   place: { least: -20_000, most: 20_000 },
@@ -93,16 +102,21 @@ export const freshStanding = (
   colourway: null,
 });
 
+/** A mock-up on a photograph, with one surface in its middle. */
+export const photoMockup = (photo: Photo, id: string): Mockup => ({
+  ...freshMockup([{ ...freshStanding(id, 'board', 'Surface'), grid: freshGrid(photo) }]),
+  kind: 'photo',
+  photo,
+  camera: { turn: 0, raised: 0, zoom: 1, x: 0, y: 0 },
+  light: 'flat',
+  ground: null,
+});
+
 /** How wide and deep an object is where it stands, mm from its own middle. */
 export function footprint(object: ObjectSpec): { left: number; right: number; back: number; front: number } {
   const cut = cutSheet(object);
   if (!cut.ok) return { left: -50, right: 50, back: -50, front: 50 };
-  const places = [
-    ...cut.sheet.blanks.flatMap(({ corners }) => corners),
-    ...cut.sheet.panels.flatMap(({ at, cells }) =>
-      at ? cells.flatMap((cell) => cell.map((point) => at(point))) : [],
-    ),
-  ];
+  const places = placesOf(cut.sheet);
   const [xs, zs] = [places.map(({ x }) => x), places.map(({ z }) => z)];
   return { left: Math.min(...xs), right: Math.max(...xs), back: Math.min(...zs), front: Math.max(...zs) };
 }
@@ -132,13 +146,22 @@ export function centred(objects: readonly Standing[]): Standing[] {
   return objects.map((one) => ({ ...one, x: Math.round((one.x - middle) * 10) / 10 }));
 }
 
-/** What is wrong with a mock-up that its schema lets by: numbers that make no object, ids that are there twice. */
-export function mockupFault({ objects, views, ground }: Mockup): string | null {
+/** What is wrong with a mock-up that its schema lets by: numbers that make no object, ids that are there twice, handles that show no surface. */
+export function mockupFault({ kind, photo, objects, views, ground }: Mockup): string | null {
   const ids = [...objects, ...views].map(({ id }) => id);
   if (new Set(ids).size < ids.length) return 'Two things in a mock-up have the same id.';
-  for (const { name, object } of objects) {
+  if ((kind === 'photo') !== (photo !== undefined))
+    return 'A mock-up on a photograph has a photograph, and no other has one.';
+  const problems: Problem[] = [];
+  if (photo) checkStrokes(photo.strokes, 'photo', problems);
+  if (problems[0]) return problems[0].message;
+  for (const { name, object, grid } of objects) {
     const cut = cutSheet(object);
     if (!cut.ok) return `${name}: ${cut.message}`;
+    if ((grid !== undefined) !== (photo !== undefined))
+      return `${name}: what lies on a photograph has handles there, and nothing else has.`;
+    const fault = grid ? gridFault(grid) : null;
+    if (fault !== null) return `${name}: ${fault}`;
   }
   return ground === null || isHex(ground) ? null : 'The ground is no colour.';
 }

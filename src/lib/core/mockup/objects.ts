@@ -2,7 +2,7 @@ import { CLOTH, CUSHION, BANNER, TOTE, TOWEL } from './cloths';
 import type { NumberOf, ObjectEntry, ObjectNumbers, Round } from './object-entry';
 import { BAG, BOX, CARDS, POUCH, WRAP } from './packs';
 import { sheetOf, type Sheet } from './sheet';
-import { LAPTOP, PHONE, POSTER, WALL } from './shown';
+import { BOARD, LAPTOP, PHONE, POSTER, WALL } from './shown';
 import { CONE_CUP, CUP, LABEL, MUG } from './vessels';
 
 /** What patterns are made for, with true sizes in mm. */
@@ -21,6 +21,7 @@ export const OBJECT_KINDS = [
   'cloth',
   'banner',
   'poster',
+  'board',
   'cards',
   'phone',
   'laptop',
@@ -50,6 +51,7 @@ export const OBJECTS: Readonly<Record<ObjectKind, ObjectEntry>> = {
   cloth: CLOTH,
   banner: BANNER,
   poster: POSTER,
+  board: BOARD,
   cards: CARDS,
   phone: PHONE,
   laptop: LAPTOP,

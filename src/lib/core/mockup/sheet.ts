@@ -130,3 +130,9 @@ export function roundWall(name: string, top: number, bottom: number, height: num
     }),
   };
 }
+
+/** Every corner of an object, where it is in space. */
+export const placesOf = ({ panels, blanks }: Sheet): Space[] => [
+  ...blanks.flatMap(({ corners }) => corners),
+  ...panels.flatMap(({ at, cells }) => (at ? cells.flatMap((cell) => cell.map((point) => at(point))) : [])),
+];

@@ -35,6 +35,17 @@ export const POSTER: ObjectEntry = {
   },
 };
 
+/** A board that stands upright; and what any flat surface on a photograph is. */
+export const BOARD: ObjectEntry = {
+  label: 'Board',
+  noun: 'board',
+  material: 'card',
+  numbers: [number('width', 'Width', 200, 5, 10_000), number('height', 'Height', 200, 5, 10_000)],
+  panels: (of) => [upright('Front', of, 0, 1.5)],
+  blanks: (of) =>
+    slab('paper', { x: -of('width') / 2, y: 0, z: -1.5 }, { x: of('width'), y: of('height'), z: 2.8 }),
+};
+
 export const PHONE: ObjectEntry = {
   label: 'Phone screen',
   noun: 'phone',

@@ -86,7 +86,7 @@ export const MUG: ObjectEntry = {
     return [
       ...lathe('ceramic', inside),
       ...rolled('ceramic', radius - thick / 2, height, thick / 2),
-      floorBlank('ceramic', radius, 0.3),
+      floorBlank('ceramic', radius * 0.97, 1),
       ...(of('gap') > 0 ? bare : []),
       ...handle(radius, height),
     ];

@@ -396,6 +396,21 @@ export const mockupStill = sqliteTable('mockup_still', {
   madeAt: integer('made_at').notNull(),
 });
 
+/** Photographs of blank things with their surfaces marked, kept for all projects. */
+export const photoObject = sqliteTable(
+  'photo_object',
+  {
+    id: id(),
+    studioId: studioId(),
+    name: text('name').notNull(),
+    nameKey: text('name_key').notNull(),
+    /** The photograph and its surfaces, as the JSON of a mock-up that shows no layouts. */
+    body: text('body').notNull(),
+    createdAt: createdAt(),
+  },
+  (table) => [uniqueIndex('photo_object_name').on(table.studioId, table.nameKey)],
+);
+
 /** What is laid before a client: things of a project in an order. */
 export const clientSheet = sqliteTable(
   'client_sheet',

@@ -4,6 +4,7 @@ import { done, fail, type Outcome } from '../../contract/failure';
 import { layoutsIn, mockupFault, type Mockup } from '../../core/mockup/mockup';
 import { STUDIO, type Db } from '../db/open';
 import { layout, mockup, mockupStill, project } from '../db/schema';
+import { hasAsset } from './assets';
 import { among, newId, note, stale, writing } from './context';
 import { nameKey } from './names';
 
@@ -154,6 +155,8 @@ export function getStill(db: Db, id: string): Outcome<Still> {
 function refusal(db: Db, projectId: string, body: Mockup): string | null {
   const fault = mockupFault(body);
   if (fault) return fault;
+  if (body.photo && !hasAsset(db, body.photo.asset))
+    return 'The photograph is not kept here; bring it in first.';
   const ids = layoutsIn(body);
   const known = db
     .select({ id: layout.id })

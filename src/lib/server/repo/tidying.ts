@@ -39,6 +39,8 @@ const REFERRING = [
   'SELECT cut FROM fill WHERE cut IS NOT NULL',
   'SELECT mask FROM shape WHERE mask IS NOT NULL',
   'SELECT sheet FROM strike_off',
+  'SELECT body FROM mockup',
+  'SELECT body FROM photo_object',
   'SELECT fills FROM bulk_change',
 ];
 

@@ -7,28 +7,31 @@
   import type { LengthUnit } from '$lib/core/num/length';
   import { LOOKS, MOCKUP_LIMITS, type Camera } from '$lib/core/mockup/mockup';
   import { patternFills } from '$lib/core/recipe/layout';
+  import Plus from '@lucide/svelte/icons/plus';
   import Button from '../components/Button.svelte';
   import NameField from '../components/NameField.svelte';
   import SaveNote from '../components/SaveNote.svelte';
   import Sizer from '../components/Sizer.svelte';
   import StaleDialog from '../components/StaleDialog.svelte';
   import TopBar from '../components/TopBar.svelte';
-  import FillBar from '../layout/FillBar.svelte';
   import HangerPanel from '../layout/HangerPanel.svelte';
   import type { Hangers } from '../layout/hangers';
   import KeysDialog from '../layout/KeysDialog.svelte';
-  import { call, sendFile } from '../state/api';
+  import { sendFile } from '../state/api';
   import { provideEyedropper } from '../state/eyedropper.svelte';
-  import { linksFrom } from '../state/links';
-  import { onLive } from '../state/live';
   import { Room } from '../state/room.svelte';
   import { toasts } from '../state/toasts.svelte';
   import { keyIsTaken, undoByKey } from '../state/undo-keys';
   import AddObject from './AddObject.svelte';
+  import { hearChanges } from './hear';
   import LightBar from './LightBar.svelte';
   import LookBar from './LookBar.svelte';
   import ObjectPanel from './ObjectPanel.svelte';
   import { carryShape, shapeOn } from './on-object';
+  import OnItBar from './OnItBar.svelte';
+  import PhotoBar from './PhotoBar.svelte';
+  import PhotoView from './PhotoView.svelte';
+  import SurfacePanel from './SurfacePanel.svelte';
   import SceneView from './SceneView.svelte';
   import type { Met } from './scene/object-scene';
   import { MockupSession } from './session.svelte';
@@ -60,6 +63,13 @@
   let view: SceneView | undefined = $state();
   let fillsHeight = $state(0);
   let saving = $state(false);
+  let photoView: PhotoView | undefined = $state();
+  let photoTool: 'handles' | 'front' | 'look' = $state('handles');
+  let brush = $state.raw({ size: 60, softness: 0.4, strength: 1 });
+  let brushMode: 'erase' | 'restore' = $state('erase');
+  // svelte-ignore state_referenced_locally
+  const keptStill =
+    mockup.stillAt === null ? null : `/api/v1/mock-ups/${mockup.id}/still?made=${mockup.stillAt}`;
   let showKeys = $state(false);
   // svelte-ignore state_referenced_locally
   let camera = $state.raw<Camera>(mockup.body.camera);
@@ -110,41 +120,7 @@
     }
   }
 
-  /** What is changed elsewhere shows here. */
-  onLive(['palette.', 'pattern.', 'layout.', 'mockup.changed'], async (events) => {
-    const editors = [...session.editors.values()];
-    if (events.some(({ kind }) => kind.startsWith('palette.'))) {
-      const fresh = await call<PaletteData[]>('GET', '/palettes');
-      if (fresh.ok) {
-        palettes = fresh.value.filter(
-          (held) => held.projectId === null || held.projectId === mockup.projectId,
-        );
-        for (const held of editors) held.links = linksFrom(fresh.value, held.links);
-      }
-    }
-    for (const held of editors) {
-      if (
-        events.some(
-          ({ kind, subject }) =>
-            kind.startsWith('pattern.') && (subject === '' || held.patterns.has(subject)),
-        )
-      )
-        await held.refreshPatterns();
-      const heard = events.filter(
-        ({ kind, subject }) => kind === 'layout.changed' && (subject === '' || subject === held.id),
-      );
-      if (heard.length > 0) await held.refreshLayout(newest(heard));
-    }
-    if (events.some(({ kind }) => kind.startsWith('layout.') && kind !== 'layout.changed'))
-      await session.refreshList();
-    const own = events.filter(({ kind, subject }) => kind === 'mockup.changed' && subject === session.id);
-    if (own.length > 0) await session.refresh(newest(own) ?? 0);
-  });
-  const newest = (heard: { version?: number }[]): number | undefined =>
-    heard.some(({ version }) => version === undefined)
-      ? undefined
-      : Math.max(...heard.map(({ version }) => version ?? 0));
-
+  hearChanges(session, (fresh) => (palettes = fresh));
   onMount(() => room.recall());
   beforeNavigate(({ willUnload, cancel }) => {
     void session.flush();
@@ -156,18 +132,20 @@
   let kept = '';
   let keeping: ReturnType<typeof setTimeout> | undefined;
   function rested(): void {
-    clearTimeout(keeping);
-    keeping = setTimeout(() => void keepStill(), KEEP_AFTER);
+    keeping ??= setTimeout(() => {
+      keeping = undefined;
+      void keepStill();
+    }, KEEP_AFTER);
   }
   $effect(() => () => clearTimeout(keeping));
   async function keepStill(): Promise<void> {
-    const { light, ground, objects } = session.body;
-    const now = JSON.stringify([light, ground, camera, objects]) + stamp();
-    if (!view || saving || now === kept || objects.length === 0 || !session.clean) return;
+    const { light, ground, objects, photo } = session.body;
+    const now = JSON.stringify([light, ground, camera, objects, photo]) + stamp();
+    if (saving || now === kept || objects.length === 0 || !session.clean) return;
     try {
-      const made = view.seen();
+      const made = photo ? photoView?.seenNow() : view?.seen();
       if (!made) return;
-      const blob = await blobOf(made, ground === null ? 'image/png' : 'image/webp');
+      const blob = await blobOf(made, ground === null && !photo ? 'image/png' : 'image/webp');
       const file = new File([blob], 'still', { type: blob.type });
       const sent = await sendFile(`/mock-ups/${session.id}/still`, file);
       if (sent.ok) kept = now;
@@ -244,54 +222,90 @@
     <main>
       <h1 class="visually-hidden">{session.doc.name}</h1>
       <div class="space" style:background={body.ground ?? undefined} class:clear={body.ground === null}>
-        <SceneView
-          bind:this={view}
-          objects={body.objects}
-          pages={session.pages}
-          {camera}
-          light={body.light}
-          ground={body.ground}
-          label={session.doc.name}
-          kept={mockup.stillAt === null ? null : `/api/v1/mock-ups/${mockup.id}/still?made=${mockup.stillAt}`}
-          hurried={dragging}
-          oncamera={(next, done) => {
-            camera = next;
-            if (done) session.look(next);
-          }}
-          onpick={pick}
-          grab={(met) =>
-            met?.sheet && met.id === one?.id && !eyedropper.active ? carryShape(session, met) : null}
-          onrest={rested}
-        />
-        {#if body.objects.length === 0}
-          <div class="empty">
-            <p>Nothing stands here yet. Put an object there: a cup, a bag, a poster.</p>
-            <AddObject onadd={(kind) => void session.add(kind)} />
+        {#if body.photo}
+          <PhotoView
+            bind:this={photoView}
+            body={{ ...body, photo: body.photo }}
+            pages={session.pages}
+            chosen={one?.id ?? null}
+            label={session.doc.name}
+            kept={keptStill}
+            plain={photoTool === 'look'}
+            brush={photoTool === 'front' ? { stroke: brush, mode: brushMode } : null}
+            onmove={(id, points, isLive) =>
+              session.changeOne(
+                id,
+                (held) => (held.grid ? { ...held, grid: { ...held.grid, points } } : held),
+                isLive,
+              )}
+            oncancel={() => session.history.cancel()}
+            onchoose={(id) => session.choose(id)}
+            onstroke={(stroke) => session.paintFront(stroke)}
+            onrest={rested}
+          />
+          <div class="bars">
+            <div class="bar">
+              <PhotoBar
+                tool={photoTool}
+                {brush}
+                mode={brushMode}
+                strokes={body.photo.strokes.length}
+                ontool={(tool) => (photoTool = tool)}
+                onbrush={(next, mode) => ([brush, brushMode] = [next, mode])}
+                onclear={() => session.clearFront()}
+              />
+            </div>
+          </div>
+        {:else}
+          <SceneView
+            bind:this={view}
+            objects={body.objects}
+            pages={session.pages}
+            {camera}
+            light={body.light}
+            ground={body.ground}
+            label={session.doc.name}
+            kept={keptStill}
+            hurried={dragging}
+            oncamera={(next, done) => {
+              camera = next;
+              if (done) session.look(next);
+            }}
+            onpick={pick}
+            grab={(met) =>
+              met?.sheet && met.id === one?.id && !eyedropper.active ? carryShape(session, met) : null}
+            onrest={rested}
+          />
+          {#if body.objects.length === 0}
+            <div class="empty">
+              <p>Nothing stands here yet. Put an object there: a cup, a bag, a poster.</p>
+              <AddObject onadd={(kind) => void session.add(kind)} />
+            </div>
+          {/if}
+          <div class="bars">
+            <div class="bar">
+              <LookBar
+                {camera}
+                views={body.views}
+                full={body.views.length >= MOCKUP_LIMITS.views}
+                onlook={(next) => {
+                  camera = next;
+                  session.look(next);
+                }}
+                onviews={(views) => session.change((held) => ({ ...held, views }))}
+              />
+            </div>
+            <div class="bar">
+              <LightBar
+                light={body.light}
+                ground={body.ground}
+                {palettes}
+                onlight={(light) => session.change((held) => ({ ...held, light }))}
+                onground={(ground, live) => session.change((held) => ({ ...held, ground }), live)}
+              />
+            </div>
           </div>
         {/if}
-        <div class="bars">
-          <div class="bar">
-            <LookBar
-              {camera}
-              views={body.views}
-              full={body.views.length >= MOCKUP_LIMITS.views}
-              onlook={(next) => {
-                camera = next;
-                session.look(next);
-              }}
-              onviews={(views) => session.change((held) => ({ ...held, views }))}
-            />
-          </div>
-          <div class="bar">
-            <LightBar
-              light={body.light}
-              ground={body.ground}
-              {palettes}
-              onlight={(light) => session.change((held) => ({ ...held, light }))}
-              onground={(ground, live) => session.change((held) => ({ ...held, ground }), live)}
-            />
-          </div>
-        </div>
         {#if eyedropper.active}
           <p class="asking" role="status">
             Press a colour on an object. <button type="button" onclick={() => eyedropper.answer(null)}
@@ -307,28 +321,7 @@
         bind:offsetHeight={fillsHeight}
         style:height={room.isSized('fills') ? `${room.size('fills')}px` : undefined}
       >
-        {#if editor}
-          {#key editor.id}
-            {#if editor.chosen.length > 0}
-              <FillBar {editor} narrow patterns={hangers.all} {palettes} />
-            {:else}
-              <div class="parts">
-                <span class="muted">On it:</span>
-                {#each editor.doc.shapes.toReversed() as shape (shape.id)}
-                  <Button kind="quiet" onclick={() => editor.select([shape.id])}>{shape.name}</Button>
-                {:else}
-                  <span class="muted">nothing is drawn on “{editor.doc.name}” yet.</span>
-                {/each}
-              </div>
-            {/if}
-          {/key}
-        {:else}
-          <div class="parts muted">
-            {one
-              ? 'It shows nothing yet: press a hanger, or choose a layout at the right.'
-              : 'No object is chosen.'}
-          </div>
-        {/if}
+        <OnItBar {editor} {one} {palettes} patterns={hangers.all} />
       </div>
     </main>
     <Sizer {room} part="object" name="object" side="right" />
@@ -339,18 +332,35 @@
             >{held.name}</Button
           >
         {/each}
-        <AddObject onadd={(kind) => void session.add(kind)} />
+        {#if body.photo}
+          <Button kind="quiet" onclick={() => session.addSurface()}><Plus size={15} />Surface</Button>
+        {:else}
+          <AddObject onadd={(kind) => void session.add(kind)} />
+        {/if}
       </div>
       {#if one}
         {#key one.id}
-          <ObjectPanel {session} {one} {palettes} {measure} />
+          {#if body.photo && one.grid}
+            <SurfacePanel {session} {one} photo={body.photo} grid={one.grid} {measure} />
+          {:else}
+            <ObjectPanel {session} {one} {palettes} {measure} />
+          {/if}
         {/key}
       {/if}
     </aside>
   </div>
 </div>
 
-{#if saving && view}
+{#if saving && photoView && body.photo}
+  <StillDialog
+    view={photoView}
+    name={session.doc.name}
+    photo={body.photo}
+    {camera}
+    ground={null}
+    onclose={() => (saving = false)}
+  />
+{:else if saving && view}
   <StillDialog
     {view}
     name={session.doc.name}
@@ -451,14 +461,6 @@
     overflow: auto;
     background: var(--card);
     container: fills / inline-size;
-  }
-  .parts {
-    display: flex;
-    flex-wrap: wrap;
-    align-items: center;
-    gap: 2px 4px;
-    min-height: 46px;
-    padding: 8px 12px;
   }
   aside {
     flex: none;

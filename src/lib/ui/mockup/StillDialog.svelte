@@ -2,6 +2,7 @@
   import { zipSync } from 'fflate';
   import type { Hex } from '$lib/core/colour/parse';
   import { animatedWebp } from '$lib/core/formats/webp-frames';
+  import type { Size } from '$lib/core/lattice/size';
   import type { Camera } from '$lib/core/mockup/mockup';
   import { wrapDegrees } from '$lib/core/num/tolerance';
   import Button from '../components/Button.svelte';
@@ -10,12 +11,26 @@
   import Switch from '../components/Switch.svelte';
   import Tick from '../components/Tick.svelte';
   import { saveFile } from '../state/save-file';
-  import type SceneView from './SceneView.svelte';
   import { blobOf, PictureTooLarge, STILL_SIDES } from './still';
 
+  type Drawer = {
+    still: (
+      size: Size,
+      of: { ground: Hex | null; camera?: Camera; rounds?: number; told?: (share: number) => void },
+    ) => Promise<HTMLCanvasElement>;
+  };
+
   /** Saves a mock-up as a picture of any size, or as pictures all the way round. */
-  type Props = { view: SceneView; name: string; camera: Camera; ground: Hex | null; onclose: () => void };
-  let { view, name, camera, ground, onclose }: Props = $props();
+  type Props = {
+    view: Drawer;
+    name: string;
+    camera: Camera;
+    ground: Hex | null;
+    /** The photograph that it is on: the picture has its form. */
+    photo?: Size | null;
+    onclose: () => void;
+  };
+  let { view, name, camera, ground, photo = null, onclose }: Props = $props();
 
   const ROUND_COUNT = 24;
   const FRAME_MS = 90;
@@ -23,7 +38,8 @@
   let type: 'image/png' | 'image/webp' = $state('image/png');
   let round: 'zip' | 'webp' = $state('webp');
   let width = $state(2400);
-  let height = $state(1800);
+  // svelte-ignore state_referenced_locally
+  let height = $state(photo ? Math.round((2400 * photo.height) / photo.width) : 1800);
   // svelte-ignore state_referenced_locally
   let clear = $state(ground === null);
   let working = $state(false);
@@ -36,6 +52,16 @@
     share = part;
     if (stopped) throw new Stopped();
   };
+
+  /** A photograph keeps its form. */
+  function setWidth(value: number): void {
+    width = value;
+    if (photo) height = Math.max(STILL_SIDES.least, Math.round((value * photo.height) / photo.width));
+  }
+  function setHeight(value: number): void {
+    height = value;
+    if (photo) width = Math.max(STILL_SIDES.least, Math.round((value * photo.width) / photo.height));
+  }
 
   async function start(): Promise<void> {
     [working, problem, share, stopped] = [true, null, 0, false];
@@ -97,18 +123,18 @@
 
 <Dialog title="Picture of {name}" width={440} onclose={close}>
   <div class="rows">
-    <Switch
-      label="What is saved"
-      value={what}
-      options={[
-        { value: 'still', label: 'As it is seen' },
-        { value: 'round', label: `All round, ${ROUND_COUNT} pictures` },
-      ]}
-      onset={(value) => {
-        what = value;
-        if (value === 'round') [width, height] = [960, 720];
-      }}
-    />
+    {#if !photo}<Switch
+        label="What is saved"
+        value={what}
+        options={[
+          { value: 'still', label: 'As it is seen' },
+          { value: 'round', label: `All round, ${ROUND_COUNT} pictures` },
+        ]}
+        onset={(value) => {
+          what = value;
+          if (value === 'round') [width, height] = [960, 720];
+        }}
+      />{/if}
     {#if what === 'round'}
       <Switch
         label="All round as"
@@ -139,7 +165,7 @@
         kind={{ suffix: '' }}
         digits={0}
         {...STILL_SIDES}
-        onset={(value) => (width = Math.round(value))}
+        onset={(value) => setWidth(Math.round(value))}
       />
       ×
       <NumberField
@@ -148,7 +174,7 @@
         kind={{ suffix: '' }}
         digits={0}
         {...STILL_SIDES}
-        onset={(value) => (height = Math.round(value))}
+        onset={(value) => setHeight(Math.round(value))}
       />
       <span class="muted">px</span>
       {#each what === 'still' ? [1200, 2400, 4096, 8192] : [480, 960, 1600] as usual (usual)}

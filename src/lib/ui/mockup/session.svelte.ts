@@ -17,6 +17,10 @@ import {
 } from '$lib/core/mockup/mockup';
 import type { PageOnSheet } from '$lib/core/mockup/on-sheet';
 import { cutSheet, OBJECTS, type ObjectKind } from '$lib/core/mockup/objects';
+import { freshGrid } from '$lib/core/mockup/photo';
+import type { MaskStroke } from '$lib/core/recipe/mask';
+import type { Problem } from '$lib/core/recipe/problem';
+import { checkStrokes } from '$lib/core/recipe/stroke';
 import type { Sheet } from '$lib/core/mockup/sheet';
 import { toPx } from '$lib/core/num/length';
 import { freeName } from '$lib/core/recipe/edit';
@@ -137,6 +141,33 @@ export class MockupSession {
     const one = { ...fresh, x: roomBeside(objects, fresh.object) };
     this.change((body) => ({ ...body, objects: centred([...body.objects, one]) }));
     this.choose(one.id);
+  }
+  /** Another surface on the photograph, in its middle. */
+  addSurface(): void {
+    const { photo, objects } = this.body;
+    if (!photo) return;
+    if (objects.length >= MOCKUP_LIMITS.surfaces)
+      return void toasts.problem(`A photograph has at most ${MOCKUP_LIMITS.surfaces} surfaces.`);
+    const name = freeName(
+      'Surface',
+      objects.map((held) => held.name),
+    );
+    const one = { ...freshStanding(nanoid(12), 'board', name), grid: freshGrid(photo) };
+    this.change((body) => ({ ...body, objects: [...body.objects, one] }));
+    this.choose(one.id);
+  }
+  /** Paints what lies in front of the surfaces of a photograph. */
+  paintFront(stroke: MaskStroke): void {
+    const { photo } = this.body;
+    if (!photo) return;
+    const strokes = [...photo.strokes, stroke];
+    const problems: Problem[] = [];
+    checkStrokes(strokes, 'photo', problems);
+    if (problems[0]) return void toasts.problem(problems[0].message);
+    this.change((body) => ({ ...body, photo: { ...photo, strokes } }));
+  }
+  clearFront(): void {
+    this.change((body) => (body.photo ? { ...body, photo: { ...body.photo, strokes: [] } } : body));
   }
   remove(id: string): void {
     this.change((body) => ({ ...body, objects: body.objects.filter((one) => one.id !== id) }));

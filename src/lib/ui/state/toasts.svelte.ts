@@ -1,5 +1,5 @@
 /** What a message asks for; it leaves when that has happened. */
-export type Asked = 'selection' | 'unlock';
+export type Asked = 'handles' | 'selection' | 'unlock';
 
 export type Toast = {
   id: number;

@@ -16,8 +16,8 @@
   import Hanger from '$lib/ui/library/Hanger.svelte';
   import SheetRow from '$lib/ui/sheets/SheetRow.svelte';
   import { freshSheet } from '$lib/core/sheet/client-sheet';
+  import NewMockup from '$lib/ui/mockup/NewMockup.svelte';
   import MockupCard from '$lib/ui/mockup/MockupCard.svelte';
-  import { freshMockup } from '$lib/core/mockup/mockup';
   import { freeName } from '$lib/core/recipe/edit';
   import LayoutCard from '$lib/ui/library/LayoutCard.svelte';
   import NewLayout from '$lib/ui/library/NewLayout.svelte';
@@ -25,6 +25,7 @@
   let { data } = $props();
   const project = $derived(data.project);
   let asking = $state(false);
+  let standing = $state(false);
   type Part = { id: string; name: string; layout: LayoutData; patterns: PatternForUse[] };
   let parts: Part[] | null = $state.raw(null);
 
@@ -48,17 +49,6 @@
       action: { label: 'Undo', run: () => void undoBulk(done.value.id) },
     });
     return null;
-  }
-
-  async function newMockup(): Promise<void> {
-    const name = freeName(
-      'Mock-up 1',
-      data.mockups.map((mockup) => mockup.name),
-    );
-    const body = freshMockup();
-    const made = await call<{ id: string }>('POST', `/projects/${project.id}/mock-ups`, { name, body });
-    if (!made.ok) return toasts.problem(made.failure.message);
-    await goto(`/projects/${project.id}/mock-ups/${made.value.id}`);
   }
 
   async function newSheet(): Promise<void> {
@@ -117,7 +107,7 @@
           <Button onclick={recolour}>Exchange palettes …</Button>
         {/if}
         <Button onclick={() => setArchived(true)}><Archive size={15} />Archive</Button>
-        <Button onclick={newMockup}><Plus size={15} />New mock-up</Button>
+        <Button onclick={() => (standing = true)}><Plus size={15} />New mock-up</Button>
         <Button kind="main" onclick={() => (asking = true)}><Plus size={16} />New layout</Button>
       {:else}
         <Button kind="main" onclick={() => setArchived(false)}>Restore</Button>
@@ -160,7 +150,7 @@
         {:else}
           <div class="empty">
             <p>A mock-up shows your layouts and patterns on cups, bags and walls, true to size.</p>
-            <Button onclick={newMockup}>New mock-up</Button>
+            <Button onclick={() => (standing = true)}>New mock-up</Button>
           </div>
         {/each}
       </div>
@@ -188,6 +178,13 @@
 </div>
 {#if parts}
   <RecolourDialog {parts} palettes={data.palettes} onapply={exchange} onclose={() => (parts = null)} />
+{/if}
+{#if standing}
+  <NewMockup
+    projectId={project.id}
+    names={data.mockups.map(({ name }) => name)}
+    onclose={() => (standing = false)}
+  />
 {/if}
 {#if asking}<NewLayout
     projectId={project.id}

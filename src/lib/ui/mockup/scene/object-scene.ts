@@ -24,7 +24,8 @@ import type { Point } from '$lib/core/geom/point';
 import type { Size } from '$lib/core/lattice/size';
 import type { MadeOf } from '$lib/core/mockup/blanks';
 import { meshOf, type Mesh as MeshData } from '$lib/core/mockup/mesh';
-import type { Camera, LightSetting, Standing } from '$lib/core/mockup/mockup';
+import { aroundOf, cameraPlace, LENS_ANGLE, type Around } from '$lib/core/mockup/camera';
+import { FRESH_CAMERA, type Camera, type LightSetting, type Standing } from '$lib/core/mockup/mockup';
 import { cutSheet } from '$lib/core/mockup/objects';
 import type { Hex } from '$lib/core/colour/parse';
 import type { SheetPicture } from '../draw-sheet';
@@ -33,14 +34,12 @@ import { raysOf } from './rig';
 import { Shadows } from './shadows';
 import { bareSurface, floorSurface, linear, printedSurface, type Shared } from './surfaces';
 
-/** Degrees from the top of the picture to its bottom: that of a long lens, as objects are photographed. */
-const ANGLE = 24;
-/** All of it fills so much of the picture. */
-const FILLS = 0.86;
 /** Pictures that are laid over each other for soft shadows and edges once all is at rest; fewer without graphics of its own. */
 const ROUNDS = { graphics: 24, soft: 10 };
-/** The light on the floor is kept in so many px each way. */
-const FLOOR_SIDE = 256;
+/** The light on the floor is kept in so many px each way: while something moves, and for each round at rest. */
+const FLOOR_SIDE = { quick: 256, fine: 768 };
+/** Each round at rest looks at every so many of its rays; without graphics of its own at fewer, of which the next has others. */
+const STRIDE = { quick: 2, graphics: 1, soft: 4 };
 /** At rest so many px are drawn at once, so that nothing else waits for long. */
 const BAND_PX = { graphics: 2_000_000, soft: 90_000 };
 
@@ -58,22 +57,28 @@ export type Met = { id: string; sheet: Point | null };
 export class ObjectScene {
   private readonly renderer: WebGLRenderer;
   private readonly scene = new Scene();
-  private readonly camera = new PerspectiveCamera(ANGLE, 1, 1, 1000);
+  private readonly camera = new PerspectiveCamera(LENS_ANGLE, 1, 1, 1000);
   /** The light while something moves, and that of each round at rest. */
   private readonly quick: Shadows;
   private readonly fine: Shadows;
   private readonly gathered: Gathered;
   private readonly shared: Shared;
   private readonly floor: Mesh<PlaneGeometry, ShaderMaterial>;
-  private readonly floorLight: WebGLRenderTarget;
+  private readonly floorLight: { quick: WebGLRenderTarget; fine: WebGLRenderTarget };
+  /** What nothing is printed on yet. */
+  private readonly blank = blankTexture();
   /** Drawn without a graphics processor: finer pictures take seconds. */
   readonly soft: boolean;
   private readonly shown = new Map<string, Shown>();
   private light: LightSetting = 'window';
   private ground: Hex | null = null;
   private looks: Camera | null = null;
-  private box = new Box3();
-  private floorKept = false;
+  private readonly box = new Box3();
+  private get around(): Around {
+    return { least: this.box.min, most: this.box.max };
+  }
+  /** The rounds whose light on the floor is kept. */
+  private floorKept: { quick: number | null; fine: number | null } = { quick: null, fine: null };
 
   constructor(canvas: HTMLCanvasElement) {
     this.renderer = new WebGLRenderer({
@@ -98,7 +103,9 @@ export class ObjectScene {
     const plane = new PlaneGeometry(1, 1).rotateX(-Math.PI / 2);
     plane.setAttribute('sheet', plane.getAttribute('uv'));
     this.floor = new Mesh(plane, floorSurface(this.shared));
-    this.floorLight = new WebGLRenderTarget(FLOOR_SIDE, FLOOR_SIDE, { depthBuffer: false });
+    const light = (side: number): WebGLRenderTarget =>
+      new WebGLRenderTarget(side, side, { depthBuffer: false });
+    this.floorLight = { quick: light(FLOOR_SIDE.quick), fine: light(FLOOR_SIDE.fine) };
     this.scene.add(this.floor);
     this.soft = isSoftware(this.renderer);
   }
@@ -178,17 +185,12 @@ export class ObjectScene {
       height: Math.max(1, Math.round(height * share)),
     };
     this.size(size);
-    this.useRays(this.quick, 0);
-    this.keepFloor();
+    this.useRays(this.quick, 0, STRIDE.quick);
+    this.keepFloor('quick', 0);
     this.aim(size);
     this.renderer.setRenderTarget(null);
     this.clearGround();
-    this.shared.stride!.value = 2;
-    const { kept } = this.floor.material.uniforms;
-    kept!.value = true;
     this.renderer.render(this.scene, this.camera);
-    kept!.value = false;
-    this.shared.stride!.value = 1;
     this.gathered.forget();
   }
 
@@ -269,7 +271,7 @@ export class ObjectScene {
   pxPerMm(size: Size): number {
     this.aim(size);
     const far = this.camera.position.distanceTo(this.box.getCenter(new Vector3()));
-    return size.height / (2 * Math.max(1, far) * Math.tan((ANGLE * Math.PI) / 360));
+    return size.height / (2 * Math.max(1, far) * Math.tan((LENS_ANGLE * Math.PI) / 360));
   }
 
   /** What it holds on the graphics: triangles and bytes of pictures. */
@@ -296,7 +298,9 @@ export class ObjectScene {
     }
     this.floor.geometry.dispose();
     this.floor.material.dispose();
-    this.floorLight.dispose();
+    this.floorLight.quick.dispose();
+    this.floorLight.fine.dispose();
+    this.blank.dispose();
     this.quick.dispose();
     this.fine.dispose();
     this.gathered.dispose();
@@ -314,9 +318,8 @@ export class ObjectScene {
       const edge = picture
         ? new Vector2(picture.bleed / picture.picture.width, picture.bleed / picture.picture.height)
         : new Vector2();
-      const surface = texture
-        ? printedSurface(this.shared, standing.material, standing.bare, texture, { size, edge })
-        : bareSurface(this.shared, 'paper', null);
+      const { material, bare } = standing;
+      const surface = printedSurface(this.shared, material, bare, texture ?? this.blank, { size, edge });
       const mesh = new Mesh(geometryOf(printed), surface);
       mesh.userData.printed = true;
       group.add(mesh);
@@ -326,24 +329,24 @@ export class ObjectScene {
   }
 
   private measure(): void {
-    this.box = new Box3();
-    for (const { group } of this.shown.values()) this.box.expandByObject(group);
-    if (this.box.isEmpty()) this.box.set(new Vector3(-50, 0, -50), new Vector3(50, 100, 50));
+    const { least, most } = aroundOf([...this.shown.values()].map(({ standing }) => standing));
+    this.box.set(new Vector3(least.x, least.y, least.z), new Vector3(most.x, most.y, most.z));
     const size = this.box.getSize(new Vector3());
     const middle = this.box.getCenter(new Vector3());
-    const wide = size.length() * 4;
+    // As far as shadows reach: the lowest light stands no lower than half as high as it is far.
+    const wide = Math.hypot(size.x, size.z) + 2 * (2.2 * size.y + 0.3 * size.length());
     this.floor.scale.set(wide, 1, wide);
     this.floor.position.set(middle.x, this.box.min.y - 0.0006 * size.y, middle.z);
   }
 
   private newLight(): void {
     this.quick.round = this.fine.round = null;
-    this.floorKept = false;
+    this.floorKept = { quick: null, fine: null };
     this.gathered.forget();
   }
 
   /** Has all surfaces lit by the rays of a round; its shadows are made where they do not lie ready. */
-  private useRays(own: Shadows, round: number): void {
+  private useRays(own: Shadows, round: number, stride: number): void {
     this.floor.visible = this.light !== 'flat';
     this.shared.flatLight!.value = this.light === 'flat';
     // Surfaces look for shadows even where they show none.
@@ -351,10 +354,11 @@ export class ObjectScene {
     if (own.round !== wanted) {
       const rays = raysOf(this.light === 'flat' ? 'even' : this.light, wanted);
       this.floor.visible = false;
-      own.make(this.scene, this.box, rays, wanted);
+      own.make(this.scene, this.box, rays, wanted, stride);
       this.floor.visible = this.light !== 'flat';
     }
     own.use(this.shared);
+    this.shared.stride!.value = stride;
     (this.floor.material.uniforms.whole!.value as Color).copy(own.whole);
   }
 
@@ -370,7 +374,8 @@ export class ObjectScene {
     part: (Point & Size) | null,
     rows: { from: number; to: number } = { from: 0, to: part?.height ?? size.height },
   ): void {
-    this.useRays(this.fine, this.gathered.count);
+    this.useRays(this.fine, this.gathered.count, this.soft ? STRIDE.soft : STRIDE.graphics);
+    this.keepFloor('fine', this.gathered.count);
     this.aim(size, part, this.gathered.count);
     this.gathered.begin(rows);
     this.clearGround();
@@ -379,10 +384,12 @@ export class ObjectScene {
     else this.gathered.goOn(rows.to);
   }
 
-  /** Keeps the light that comes to the floor, as a picture from above. */
-  private keepFloor(): void {
-    if (this.floorKept || this.light === 'flat') return;
-    this.floorKept = true;
+  /** Keeps the light that comes to the floor in a round, as a picture from above, and has the floor look for it there. */
+  private keepFloor(which: 'quick' | 'fine', round: number): void {
+    const { picture: shown } = this.floor.material.uniforms;
+    shown!.value = this.floorLight[which].texture;
+    if (this.floorKept[which] === round || this.light === 'flat') return;
+    this.floorKept[which] = round;
     const { floor, renderer } = this;
     const [half, { x, y, z }] = [floor.scale.x / 2, floor.position];
     const above = new OrthographicCamera(-half, half, half, -half, 1, 20);
@@ -392,15 +399,17 @@ export class ObjectScene {
     above.updateMatrixWorld();
     const alone = [...this.shown.values()].map(({ group }) => group);
     for (const group of alone) group.visible = false;
-    const { keeps, picture } = floor.material.uniforms;
+    const { keeps, kept, picture } = floor.material.uniforms;
     keeps!.value = true;
+    kept!.value = false;
     picture!.value = null;
-    renderer.setRenderTarget(this.floorLight);
+    renderer.setRenderTarget(this.floorLight[which]);
     renderer.setClearColor(0xffffff, 1);
     renderer.render(this.scene, above);
     renderer.setRenderTarget(null);
     keeps!.value = false;
-    picture!.value = this.floorLight.texture;
+    kept!.value = true;
+    picture!.value = this.floorLight[which].texture;
     for (const group of alone) group.visible = true;
   }
 
@@ -416,29 +425,15 @@ export class ObjectScene {
 
   /** Sets the camera by numbers, for a picture of this size, or a part of it, slid by less than a px for the round. */
   private aim(size: Size, part: (Point & Size) | null = null, round = 0): void {
-    const { camera, box } = this;
-    const looks = this.looks ?? { turn: 32, raised: 22, zoom: 1, x: 0, y: 0 };
-    const middle = box.getCenter(new Vector3());
-    const own = box.getSize(new Vector3());
-    const [turn, raised] = [(looks.turn * Math.PI) / 180, (looks.raised * Math.PI) / 180];
-    const aspect = size.width / size.height;
-    const half = Math.tan((ANGLE * Math.PI) / 360) * FILLS;
-    // Fits from everywhere at this height, so that what turns does not jump.
-    const across = Math.hypot(own.x, own.z) / 2;
-    const tall = (own.y / 2) * Math.cos(raised) + across * Math.abs(Math.sin(raised));
-    const far = Math.max(tall / half, across / (half * aspect)) + across * 0.5;
-    const distance = far / looks.zoom;
-    camera.aspect = aspect;
-    camera.position.set(
-      middle.x + distance * Math.sin(turn) * Math.cos(raised),
-      middle.y + distance * Math.sin(raised),
-      middle.z + distance * Math.cos(turn) * Math.cos(raised),
-    );
-    camera.up.set(0, 1, 0);
-    if (Math.abs(looks.raised) > 89.9) camera.up.set(-Math.sin(turn), 0, -Math.cos(turn));
-    camera.near = Math.max(distance * 0.02, distance - own.length() * 1.6);
-    camera.far = distance + own.length() * 4;
-    camera.lookAt(middle);
+    const { camera } = this;
+    const looks = this.looks ?? FRESH_CAMERA;
+    const { eye, middle, up, near, far } = cameraPlace(looks, this.around, size);
+    camera.aspect = size.width / size.height;
+    camera.position.set(eye.x, eye.y, eye.z);
+    camera.up.set(up.x, up.y, up.z);
+    camera.near = near;
+    camera.far = far;
+    camera.lookAt(middle.x, middle.y, middle.z);
     const [slideX, slideY] = round === 0 ? [0, 0] : [halton(round, 2) - 0.5, halton(round, 3) - 0.5];
     camera.setViewOffset(
       size.width,
@@ -492,6 +487,17 @@ function textureOf({ picture }: SheetPicture, anisotropy: number): CanvasTexture
   made.minFilter = LinearMipmapLinearFilter;
   made.magFilter = LinearFilter;
   made.anisotropy = Math.min(8, anisotropy);
+  return made;
+}
+
+function blankTexture(): CanvasTexture {
+  const white = document.createElement('canvas');
+  white.width = white.height = 1;
+  const context = white.getContext('2d')!;
+  context.fillStyle = '#f4f1ea';
+  context.fillRect(0, 0, 1, 1);
+  const made = new CanvasTexture(white);
+  made.colorSpace = SRGBColorSpace;
   return made;
 }
 

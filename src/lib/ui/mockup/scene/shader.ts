@@ -126,8 +126,8 @@ export const FLOOR = /* glsl */ `
       share = root * root;
     } else {
       vec3 sum = vec3(0.0);
-      for (int ray = 0; ray < ${RAYS}; ray++)
-        sum += lights[ray] * towards[ray].y * reached(ray, place + vec3(0.0, lift, 0.0));
+      for (int ray = 0; ray < ${RAYS}; ray += stride)
+        sum += float(stride) * lights[ray] * towards[ray].y * reached(ray, place + vec3(0.0, lift, 0.0));
       share = min((sum + 0.10) / (whole + 0.10), vec3(1.0));
     }
     if (keeps) {

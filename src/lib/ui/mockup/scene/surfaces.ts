@@ -98,7 +98,7 @@ export function floorSurface(shared: Shared): ShaderMaterial {
       own: { value: new Color() },
       whole: { value: new Color(1, 1, 1) },
       clear: { value: false },
-      ...{ keeps: { value: false }, kept: { value: false }, picture: { value: null } },
+      ...{ keeps: { value: false }, kept: { value: true }, picture: { value: null } },
     },
   });
   Object.assign(made.uniforms, shared);

@@ -1,0 +1,382 @@
+<script lang="ts">
+  import { onMount, untrack } from 'svelte';
+  import type { BrushStroke } from '$lib/core/geom/brush-stroke';
+  import { scaling } from '$lib/core/geom/affine';
+  import type { Point } from '$lib/core/geom/point';
+  import type { Mockup, Standing } from '$lib/core/mockup/mockup';
+  import { gridFault, onPhoto, rowsOf, type Photo } from '$lib/core/mockup/photo';
+  import { cutSheet } from '$lib/core/mockup/objects';
+  import { paintedMask } from '$lib/core/raster/soft-mask';
+  import type { MaskStroke } from '$lib/core/recipe/mask';
+  import { toasts } from '../state/toasts.svelte';
+  import BrushSurface from '../components/BrushSurface.svelte';
+  import { drawSheet, type PageThere, type SheetPicture } from './draw-sheet';
+  import type { PhotoScene } from './scene/photo-scene';
+  import { MOST_SHEET, PictureTooLarge } from './still';
+
+  /** A photograph with what is printed laid on its surfaces; the handles of the chosen one are dragged, or moved by arrow keys. */
+  type Props = {
+    body: Mockup & { photo: Photo };
+    pages: ReadonlyMap<string, PageThere>;
+    chosen: string | null;
+    label: string;
+    kept?: string | null;
+    /** The handles are hidden, to see the picture alone. */
+    plain: boolean;
+    /** The brush that paints what lies in front; `null` where none is in the hand. */
+    brush: { stroke: Omit<BrushStroke, 'points'>; mode: MaskStroke['mode'] } | null;
+    onmove: (id: string, points: Point[], live: boolean) => void;
+    oncancel: () => void;
+    onchoose: (id: string) => void;
+    onstroke: (stroke: MaskStroke) => void;
+    onrest?: () => void;
+  };
+  let { body, pages, chosen, label, kept = null, plain, brush, ...on }: Props = $props();
+
+  /** Sheets are drawn with so many px along their longer side. */
+  const SIDE = 1800;
+  const WAIT = 100;
+  const REST = 160;
+  const MASK_SIDE = 1200;
+
+  let canvas: HTMLCanvasElement | undefined = $state();
+  let width = $state(0);
+  let height = $state(0);
+  let scene: PhotoScene | null = $state.raw(null);
+  let fault: string | null = $state(null);
+  let shown: string | null = $state(null);
+  let live: MaskStroke | null = $state.raw(null);
+  const { photo } = $derived(body);
+  /** The photograph as large as it fits. */
+  const scale = $derived(Math.min(width / photo.width, height / photo.height));
+  const seen = $derived({ width: photo.width * scale, height: photo.height * scale });
+  const px = $derived.by(() => {
+    const ratio = Math.min(2, globalThis.devicePixelRatio ?? 1);
+    return {
+      width: Math.max(1, Math.round(seen.width * ratio)),
+      height: Math.max(1, Math.round(seen.height * ratio)),
+    };
+  });
+  const one = $derived(body.objects.find(({ id }) => id === chosen) ?? null);
+
+  async function start(): Promise<void> {
+    if (!canvas) return;
+    const image = new Image();
+    image.src = `/api/v1/motifs/${photo.asset}`;
+    try {
+      await image.decode();
+    } catch {
+      fault = 'The photograph of this mock-up cannot be read; what was made on it is left as it is.';
+      return;
+    }
+    try {
+      const { PhotoScene } = await import('./scene/photo-scene');
+      scene = new PhotoScene(canvas, image, photo);
+    } catch {
+      fault =
+        'This browser draws nothing on photographs (WebGL 2 is missing or turned off). Everything else works.';
+    }
+  }
+  onMount(() => {
+    void start();
+    return () => scene?.dispose();
+  });
+
+  type Drawn = { of: PageThere; object: string; made: SheetPicture };
+  const drawn = new Map<string, Drawn>();
+  let asked = 0;
+  $effect(() => {
+    const own = scene;
+    const [all, wanted] = [body.objects, pages];
+    if (!own) return;
+    const wait = setTimeout(() => void sheets(own, all, wanted), untrack(() => drawn.size) === 0 ? 0 : WAIT);
+    return () => clearTimeout(wait);
+  });
+  async function sheets(
+    own: PhotoScene,
+    all: readonly Standing[],
+    wanted: ReadonlyMap<string, PageThere>,
+  ): Promise<void> {
+    asked += 1;
+    const turn = asked;
+    own.keepOnly(new Set(all.map(({ id }) => id)));
+    try {
+      for (const [at, surface] of all.entries()) {
+        const page = wanted.get(surface.id);
+        const cut = cutSheet(surface.object);
+        const key = JSON.stringify(surface.object);
+        const before = drawn.get(surface.id);
+        if (page && before?.of === page && before.object === key) continue;
+        if (!page || !cut.ok) {
+          drawn.delete(surface.id);
+          own.setSurface(surface, null, at);
+          continue;
+        }
+        const made = await drawSheet(page, cut.sheet, Math.min(SIDE, own.mostTexture - 8));
+        if (turn !== asked) return;
+        drawn.set(surface.id, { of: page, object: key, made });
+        own.setSurface(surface, made, at);
+      }
+      fault = null;
+    } catch {
+      fault = 'What is drawn on the page cannot be shown on the photograph just now.';
+    }
+    draw();
+  }
+  $effect(() => {
+    for (const surface of body.objects) scene?.moveSurface(surface);
+    draw();
+  });
+  $effect(() => {
+    const strokes = live ? [...photo.strokes, live] : photo.strokes;
+    scene?.setFront(strokes.length === 0 ? null : frontOf(strokes));
+    draw();
+  });
+  $effect(() => {
+    void px;
+    draw();
+  });
+  function frontOf(strokes: readonly MaskStroke[]): HTMLCanvasElement {
+    const by = Math.min(1, MASK_SIDE / Math.max(photo.width, photo.height));
+    const made = document.createElement('canvas');
+    [made.width, made.height] = [Math.round(photo.width * by), Math.round(photo.height * by)];
+    const grey = paintedMask(strokes, scaling(1 / by), made.width, made.height);
+    const pixels = new ImageData(made.width, made.height);
+    grey.forEach((value, at) => pixels.data.set([value, value, value, 255], at * 4));
+    made.getContext('2d')!.putImageData(pixels, 0, 0);
+    return made;
+  }
+
+  let frame = 0;
+  let rest: ReturnType<typeof setTimeout> | undefined;
+  function draw(): void {
+    if (frame || !scene) return;
+    frame = requestAnimationFrame(() => {
+      frame = 0;
+      if (!scene || px.width < 2) return;
+      scene.draw(px);
+      shown = body.objects.some(({ id }) => pages.has(id) && !drawn.has(id)) ? null : 'yes';
+      clearTimeout(rest);
+      rest = setTimeout(finer, REST);
+    });
+  }
+  function finer(): void {
+    if (frame || !scene) return;
+    if (scene.drawFiner(px)) rest = setTimeout(finer, 0);
+    else on.onrest?.();
+  }
+  $effect(() => () => {
+    cancelAnimationFrame(frame);
+    clearTimeout(rest);
+  });
+
+  /** A finished picture of the photograph with all that lies on it, of any size. */
+  export async function still(
+    size: { width: number; height: number },
+    { told = () => undefined }: { told?: (share: number) => void },
+  ): Promise<HTMLCanvasElement> {
+    if (!scene) throw new PictureTooLarge(fault ?? 'Nothing is drawn yet.');
+    const own = scene;
+    for (const [at, surface] of body.objects.entries()) {
+      const [page, cut] = [pages.get(surface.id), cutSheet(surface.object)];
+      if (!page || !cut.ok) continue;
+      const side = Math.min(MOST_SHEET, own.mostTexture - 8, Math.max(size.width, size.height) * 1.5);
+      own.setSurface(surface, await drawSheet(page, cut.sheet, side), at);
+    }
+    try {
+      return await own.still(size, told);
+    } finally {
+      body.objects.forEach((surface, at) => own.setSurface(surface, drawn.get(surface.id)?.made ?? null, at));
+      draw();
+    }
+  }
+  /** A copy of what is seen now. */
+  export function seenNow(): HTMLCanvasElement | null {
+    if (!canvas || !scene) return null;
+    const copy = document.createElement('canvas');
+    [copy.width, copy.height] = [canvas.width, canvas.height];
+    copy.getContext('2d')!.drawImage(canvas, 0, 0);
+    return copy;
+  }
+
+  /** Handles move while what they show is a surface; where it would not be one any more they stay. */
+  function moved(index: number, to: Point, isLive: boolean): void {
+    if (!one?.grid) return;
+    const round = (value: number): number => Math.round(value * 100) / 100;
+    const points = one.grid.points.map((point, at) =>
+      at === index ? { x: round(to.x), y: round(to.y) } : point,
+    );
+    const wrong = gridFault({ ...one.grid, points });
+    if (wrong) {
+      toasts.problem(wrong, 'handles');
+      return;
+    }
+    toasts.settled('handles');
+    on.onmove(one.id, points, isLive);
+  }
+  let held: { index: number; from: Point; start: Point } | null = null;
+  function onkeydown(event: KeyboardEvent, index: number, point: Point): void {
+    const by = event.shiftKey ? 10 : 1;
+    const step = { ArrowLeft: [-by, 0], ArrowRight: [by, 0], ArrowUp: [0, -by], ArrowDown: [0, by] }[
+      event.key
+    ];
+    if (!step) return;
+    event.preventDefault();
+    event.stopPropagation();
+    moved(index, { x: point.x + step[0]!, y: point.y + step[1]! }, false);
+  }
+  /** The outline of a surface and its lines between the handles, px of the photograph. */
+  function linesOf({ grid }: Standing): string {
+    if (!grid) return '';
+    const at = onPhoto(grid);
+    const line = (from: (share: number) => Point): string =>
+      Array.from({ length: 25 }, (_, index) => {
+        const { x, y } = from(index / 24);
+        return `${index === 0 ? 'M' : 'L'}${x.toFixed(1)} ${y.toFixed(1)}`;
+      }).join('');
+    const rows = rowsOf(grid);
+    return [
+      ...Array.from({ length: grid.columns }, (_, column) =>
+        line((share) => at(column / (grid.columns - 1), share)),
+      ),
+      ...Array.from({ length: rows }, (_, row) => line((share) => at(share, row / (rows - 1)))),
+    ].join('');
+  }
+</script>
+
+<div class="frame" bind:clientWidth={width} bind:clientHeight={height}>
+  <div class="photo" style:width="{seen.width}px" style:height="{seen.height}px">
+    <canvas
+      bind:this={canvas}
+      data-drawn={shown}
+      style:width="{seen.width}px"
+      style:height="{seen.height}px"
+      aria-label={label}
+    ></canvas>
+    {#if fault !== null && !scene && kept}<img src={kept} alt="{label}, as it was seen last" />{/if}
+    {#if !plain && !brush}
+      <svg viewBox="0 0 {photo.width} {photo.height}" role="group" aria-label="Handles of the surfaces">
+        {#each body.objects as surface (surface.id)}
+          {#if surface.id !== chosen}
+            <!-- The list beside it does the same by keys. -->
+            <!-- svelte-ignore a11y_click_events_have_key_events, a11y_no_static_element_interactions -->
+            <path class="other" d={linesOf(surface)} onclick={() => on.onchoose(surface.id)} />
+          {/if}
+        {/each}
+        {#if one?.grid}
+          <path class="lines" d={linesOf(one)} />
+          {#each one.grid.points as point, index (index)}
+            <circle
+              cx={point.x}
+              cy={point.y}
+              r={6 / scale}
+              role="button"
+              tabindex="0"
+              aria-label="Handle {(index % one.grid.columns) + 1}, {Math.floor(index / one.grid.columns) + 1}"
+              onkeydown={(event) => onkeydown(event, index, point)}
+              onpointerdown={(event) => {
+                event.currentTarget.setPointerCapture(event.pointerId);
+                held = { index, from: point, start: { x: event.clientX, y: event.clientY } };
+              }}
+              onpointermove={(event) => {
+                if (held?.index !== index) return;
+                const by = {
+                  x: (event.clientX - held.start.x) / scale,
+                  y: (event.clientY - held.start.y) / scale,
+                };
+                moved(index, { x: held.from.x + by.x, y: held.from.y + by.y }, true);
+              }}
+              onpointerup={() => {
+                if (held && one) on.onmove(one.id, [...one.grid!.points], false);
+                held = null;
+              }}
+              onpointercancel={() => {
+                held = null;
+                on.oncancel();
+              }}
+            />
+          {/each}
+        {/if}
+      </svg>
+    {/if}
+    {#if brush}
+      <div class="brush">
+        <BrushSurface
+          label="Paint what lies in front of the surfaces"
+          {scale}
+          brush={brush.stroke}
+          onlive={(stroke) => (live = stroke && { ...stroke, mode: brush.mode })}
+          onset={(stroke) => {
+            live = null;
+            on.onstroke({ ...stroke, mode: brush.mode });
+          }}
+        />
+      </div>
+    {/if}
+  </div>
+  {#if fault}<p class="fault" role="alert">{fault}</p>{/if}
+</div>
+
+<style>
+  .frame {
+    position: relative;
+    display: grid;
+    place-items: center;
+    width: 100%;
+    height: 100%;
+    overflow: hidden;
+    background: var(--surround);
+  }
+  .photo {
+    position: relative;
+  }
+  canvas,
+  img {
+    display: block;
+  }
+  img,
+  svg,
+  .brush {
+    position: absolute;
+    inset: 0;
+    width: 100%;
+    height: 100%;
+  }
+  svg {
+    overflow: visible;
+  }
+  path {
+    fill: none;
+    vector-effect: non-scaling-stroke;
+  }
+  .lines {
+    stroke: var(--kelp);
+    stroke-width: 1.5px;
+    pointer-events: none;
+  }
+  .other {
+    fill: transparent;
+    stroke: rgb(255 255 255 / 70%);
+    stroke-width: 1px;
+    cursor: pointer;
+  }
+  circle {
+    fill: #fff;
+    stroke: var(--kelp);
+    stroke-width: 2px;
+    vector-effect: non-scaling-stroke;
+    cursor: grab;
+  }
+  circle:focus-visible {
+    fill: var(--kelp);
+    outline: none;
+  }
+  .fault {
+    position: absolute;
+    inset: auto 12px 12px;
+    padding: 8px 12px;
+    border-radius: var(--radius);
+    background: var(--card);
+    color: var(--signal);
+  }
+</style>
