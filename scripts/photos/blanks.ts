@@ -3,6 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import sharp from 'sharp';
 import { BLANK_PHOTOS } from '../../src/lib/server/demo/blank-photos';
+import { stillFile } from '../../src/lib/server/demo/mockups';
 import { caller, onPage } from '../bench/page';
 
 /** Photographs our own blank objects, through the interface, into `photos/`: `npm run photos -- blanks`. */
@@ -32,6 +33,35 @@ export async function photographBlanks(): Promise<void> {
     }
     rmSync(folder, { recursive: true });
   });
+}
+
+/** Keeps the pictures of the demo's mock-ups as they are seen, in `photos/`: `npm run photos -- stills`. */
+export async function keepStills(): Promise<void> {
+  await onPage(
+    async (page, address) => {
+      const get = async <T>(path: string): Promise<T> =>
+        (await (await fetch(`${address}/api/v1${path}`)).json()) as T;
+      await page.setViewport({ width: 1676, height: 880 });
+      for (const { id } of await get<{ id: string }[]>('/projects'))
+        for (const mockup of await get<{ id: string; name: string; stillAt: number | null }[]>(
+          `/projects/${id}/mock-ups`,
+        )) {
+          await page.goto(`${address}/projects/${id}/mock-ups/${mockup.id}`);
+          await page.waitForSelector('canvas[data-drawn]');
+          let fresh = mockup.stillAt;
+          while (fresh === mockup.stillAt) {
+            await new Promise((resolve) => setTimeout(resolve, 500));
+            fresh = (await get<{ stillAt: number | null }>(`/mock-ups/${mockup.id}`)).stillAt;
+          }
+          const bytes = Buffer.from(
+            await (await fetch(`${address}/api/v1/mock-ups/${mockup.id}/still`)).arrayBuffer(),
+          );
+          const picture = sharp(bytes).resize(1200, 800, { fit: 'cover' });
+          writeFileSync(`photos/${stillFile(mockup.name)}`, await picture.webp({ quality: 82 }).toBuffer());
+        }
+    },
+    { demo: true },
+  );
 }
 
 type Page = Parameters<Parameters<typeof onPage>[0]>[0];

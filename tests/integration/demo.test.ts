@@ -41,6 +41,6 @@ describe('the demo', () => {
     const count = listPatterns(db, query).length;
     seedDemo(db);
     expect(listPatterns(db, query)).toHaveLength(count);
-    expect(listProjects(db).map((project) => project.layouts)).toEqual([4, 2, 8]);
+    expect(listProjects(db).map((project) => project.layouts)).toEqual([5, 2, 11]);
   });
 });

@@ -107,6 +107,9 @@ function handle(radius: number, height: number): Blank[] {
   return tube('ceramic', along, Math.max(4, height * 0.12), 18);
 }
 
+/** A bottle goes on below its label by this share of the label's height. */
+const BELOW = 0.18;
+
 export const LABEL: ObjectEntry = {
   label: 'Label round a bottle',
   noun: 'bottle',
@@ -119,16 +122,19 @@ export const LABEL: ObjectEntry = {
   panels: (of) => {
     const [girth, height] = [Math.PI * of('top'), of('height')];
     const over = { x: girth, y: 0, width: of('overlap'), height };
+    const label = bent('Label', of('top'), { width: girth, height });
+    const up = height * BELOW;
+    const at = ({ x, y, z }: Space): Space => ({ x, y: y + up, z });
     return [
-      bent('Label', of('top'), { width: girth, height }),
+      { ...label, at: label.at && ((point) => at(label.at!(point))) },
       ...(over.width > 0 ? [rectangle('Overlap', over, null)] : []),
     ];
   },
   round: (of) => ({ girth: Math.PI * of('top'), panels: ['Label'], joint: BACK, angle: 0 }),
-  // The bottle that it goes round, a hair narrower; it stands lower than the label begins.
+  // The bottle that it goes round, a hair narrower; it reaches lower than the label.
   blanks: (of) => {
     const [radius, height] = [of('top') / 2 - 0.3, of('height')];
-    const [foot, shoulder, neck] = [-height * 0.18, height * 1.16, radius * 0.36];
+    const [foot, shoulder, neck] = [0, height * (1.16 + BELOW), radius * 0.36];
     const mouth = shoulder + radius * 1.1;
     const bow = Array.from({ length: 13 }, (_, at) => {
       const share = at / 12;

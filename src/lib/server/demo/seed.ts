@@ -23,6 +23,8 @@ import { COLOURS, type ColourName } from './draw';
 import { KEEPING, stockTags } from './keeping';
 import type { DemoWorld } from './layout-plan';
 import { beachBall, duskPhoto, poolPhoto } from './paint';
+import { seedMockups } from './mockups';
+import { need } from './need';
 import { DEMO_PROJECTS } from './projects';
 import { demoPatterns } from './patterns';
 import { photoBytes, PHOTOS, picturedPatterns, type PhotoName } from './patterns-pictured';
@@ -76,6 +78,7 @@ function makeDemo(db: Db): void {
       );
     }
   }
+  seedMockups(db, patternIds);
 }
 
 /** Publishes a pattern with all that is kept of it; answers its id. */
@@ -211,10 +214,4 @@ function keep(
     ),
   }));
   if (ways.length > 0) need(saveColourways(db, id, patched.version, ways));
-}
-
-function need<T>(outcome: Outcome<T>): T {
-  if (!outcome.ok)
-    throw new Error(`The demo data were refused: ${outcome.failure.message} (${outcome.failure.path})`);
-  return outcome.value;
 }

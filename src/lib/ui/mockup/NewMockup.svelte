@@ -83,7 +83,7 @@
     {#each kept ?? [] as one (one.id)}
       <div class="photo">
         <button type="button" disabled={busy} onclick={() => void make(one.body)}>
-          <img src="/api/v1/motifs/{one.body.photo?.asset}?side=320" alt="" />
+          <img src="/api/v1/motifs/{one.body.photo?.asset}?side=512" alt="" />
           <span>{one.name}</span>
         </button>
         <span class="forget">

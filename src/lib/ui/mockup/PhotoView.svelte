@@ -254,7 +254,7 @@
       aria-label={label}
     ></canvas>
     {#if fault !== null && !scene && kept}<img src={kept} alt="{label}, as it was seen last" />{/if}
-    {#if !plain && !brush}
+    {#if !plain && !brush && scale > 0}
       <svg viewBox="0 0 {photo.width} {photo.height}" role="group" aria-label="Handles of the surfaces">
         {#each body.objects as surface (surface.id)}
           {#if surface.id !== chosen}
