@@ -100,14 +100,6 @@ await shot('texture', `/library/${(await pattern('Pool Terrazzo')).id}/bench`, a
   await page.waitForSelector('[data-seam]');
   await wait(6000);
 });
-await shot('cut-out', '/library/new', async () => {
-  const input = await page.waitForSelector('input[aria-label="SVG file or picture for a motif"]');
-  await input.uploadFile(join(root, 'photos', 'thrift.jpg'));
-  await wait(2000);
-  await pressText('Cut out');
-  await page.waitForSelector('.channels [aria-checked="true"]');
-  await wait(1500);
-});
 await shot('publish', `/library/${ring.id}/bench`, async () => {
   await pressText('Brick');
   await wait(700);
@@ -145,13 +137,14 @@ await shot('on-a-cup', layout(lido, 'Kiosk cup'), async () => {
   await pressText('On the cup');
   await wait(2500);
 });
-await shot('colourway', `/library/${(await pattern('Lane Line')).id}?tab=colours`, async () => {
-  await wait(600);
-  await pressText('New');
-  await wait(1200);
-  await page.evaluate(() => document.querySelectorAll('.proposals button')[1]?.click());
-  await wait(800);
-});
+const mockups = await get(`/projects/${lido.id}/mock-ups`);
+const mockup = (name) => `/projects/${lido.id}/mock-ups/${mockups.find((one) => one.name === name).id}`;
+/** Once they are drawn as finely as they get. */
+const REST_MS = 16_000;
+await shot('mock-up', mockup('Kiosk set'), () => wait(REST_MS));
+await shot('on-a-photograph', mockup('Mug on a table'), () => wait(4000));
+const [sheet] = await get(`/projects/${lido.id}/client-sheets`);
+await shot('client-sheet', `/projects/${lido.id}/client-sheets/${sheet.id}`, () => wait(2500));
 await shot('replace', `/library/${(await pattern('Gull Drift')).id}?tab=uses`, async () => {
   await wait(800);
   await pressText('Replace everywhere');
@@ -159,13 +152,6 @@ await shot('replace', `/library/${(await pattern('Gull Drift')).id}?tab=uses`, a
   await page.evaluate(() => document.querySelectorAll('.found button')[16]?.click());
   await wait(1500);
 });
-await shot('export', layout(lido, 'Beach towel'), () =>
-  page.evaluate(() =>
-    [...document.querySelectorAll('button')]
-      .find((button) => button.textContent.trim() === 'Export')
-      ?.click(),
-  ),
-);
 await shot('project', `/projects/${lido.id}`);
 await shot('palettes', '/palettes', async () => {
   await page.evaluate(() => document.querySelectorAll('.entry')[1]?.click());

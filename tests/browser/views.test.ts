@@ -2,7 +2,13 @@ import { patternFills } from '../../src/lib/core/recipe/layout';
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { FoundPatterns, PaletteData, ProjectSummary, ProjectDetail } from '../../src/lib/contract/data';
+import type {
+  FoundPatterns,
+  PaletteData,
+  ProjectSummary,
+  ProjectDetail,
+  SheetData,
+} from '../../src/lib/contract/data';
 import { getLayout, must } from '../support/api';
 import type { HTTPRequest, Page } from 'puppeteer-core';
 import {
@@ -34,6 +40,19 @@ beforeAll(async () => {
     `/projects/${projects.find((one) => one.name === 'Marrowby Lido')?.id}`,
   );
   const layout = project.layoutList.find((one) => one.name === 'Kiosk front');
+  const mockups = await must<{ id: string; name: string }[]>('GET', `/projects/${project.id}/mock-ups`);
+  const mockupNamed = (name: string): string => mockups.find((one) => one.name === name)!.id;
+  const sheets = await must<SheetData[]>('GET', `/projects/${project.id}/client-sheets`);
+  const { body } = await must<SheetData>('GET', `/client-sheets/${sheets[0]!.id}`);
+  await must('PUT', `/client-sheets/${sheets[0]!.id}/shown`, {
+    ...{ line: body.line, words: body.words },
+    items: body.items.map(({ id, kind, width, caption }) => ({
+      ...{ id, kind, width, caption, title: 'Something', facts: '', colours: [] },
+    })),
+  });
+  const link = await must<{ token: string }>('POST', `/client-sheets/${sheets[0]!.id}/links`, {
+    ...{ to: 'axe', days: 1 },
+  });
   Object.assign(paths, {
     library: '/library',
     pattern: `/library/${pattern?.id}`,
@@ -46,6 +65,10 @@ beforeAll(async () => {
     project: `/projects/${project.id}`,
     layout: `/projects/${project.id}/layouts/${layout?.id}`,
     'cut sheet': `/projects/${project.id}/layouts/${project.layoutList.find((one) => one.name === 'Kiosk cup')?.id}`,
+    'mock-up': `/projects/${project.id}/mock-ups/${mockupNamed('Kiosk set')}`,
+    'mock-up on a photograph': `/projects/${project.id}/mock-ups/${mockupNamed('Mug on a table')}`,
+    'client sheet': `/projects/${project.id}/client-sheets/${sheets[0]?.id}`,
+    'sheet at its link': `/s/${link.token}`,
     palettes: '/palettes',
     'library as a list': '/library?as=list&columns=kind.tags.collections.uses.licence',
     'pattern, colours': `/library/${pattern?.id}?tab=colours`,
