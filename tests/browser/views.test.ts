@@ -132,6 +132,10 @@ describe('every view', () => {
     'pattern, colours',
     'pattern, uses',
     'pattern, revisions',
+    'mock-up',
+    'mock-up on a photograph',
+    'client sheet',
+    'sheet at its link',
   ])('%s has no serious fault for axe, and no error on the page', async (view) => {
     const { page, faults } = session;
     await visit(page, paths[view] ?? '');
@@ -240,6 +244,20 @@ describe('every view', () => {
         await page.waitForSelector('dialog figure path');
       },
     ],
+    ['a new mock-up', 'project', (page) => press(page, 'New mock-up')],
+    ['what else stands in a mock-up', 'mock-up', (page) => press(page, 'Put an object there')],
+    ['views of a mock-up', 'mock-up', (page) => press(page, 'Kept views')],
+    [
+      'a picture of a mock-up',
+      'mock-up',
+      async (page) => {
+        await page.waitForSelector('canvas[data-drawn]');
+        await press(page, 'Picture');
+      },
+    ],
+    ['what lies in front on a photograph', 'mock-up on a photograph', (page) => press(page, 'in front')],
+    ['showing a client sheet', 'client sheet', (page) => press(page, 'Show to a client')],
+    ['pages of a client sheet', 'client sheet', (page) => press(page, 'Pages as PNG')],
     [
       'a layout on its object',
       'cut sheet',

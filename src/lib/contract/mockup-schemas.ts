@@ -43,7 +43,11 @@ const standing = Joi.object({
   colourway: id().allow(null).required(),
   grid: Joi.object({
     columns: Joi.number().integer().min(GRID_SIDES.least).max(GRID_SIDES.most).required(),
-    points: Joi.array().items(place).min(4).max(GRID_SIDES.most ** 2).required(),
+    points: Joi.array()
+      .items(place)
+      .min(4)
+      .max(GRID_SIDES.most ** 2)
+      .required(),
     light: share().required(),
     gloss: share().required(),
   }),

@@ -222,12 +222,20 @@ export const ROUTES = {
     query: schemas.stillQuery,
     answers: 'image/*',
   }),
-  listPhotoObjects: spec('GET', '/photo-objects', 'Photographs of blank things that are kept for all projects'),
+  listPhotoObjects: spec(
+    'GET',
+    '/photo-objects',
+    'Photographs of blank things that are kept for all projects',
+  ),
   keepPhotoObject: spec('POST', '/photo-objects', 'Keep a photograph with its surfaces for all projects', {
     body: schemas.createMockup,
     maxBytes: LIMITS.mockupBytes,
   }),
-  removePhotoObject: spec('DELETE', '/photo-objects/{id}', 'Forget a kept photograph; mock-ups made of it stay'),
+  removePhotoObject: spec(
+    'DELETE',
+    '/photo-objects/{id}',
+    'Forget a kept photograph; mock-ups made of it stay',
+  ),
   stockPhotoObjects: spec('POST', '/photo-objects/stock', 'Keep the blank photographs that ship with Isle'),
   listSheets: spec('GET', '/projects/{id}/client-sheets', 'The client sheets of a project'),
   createSheet: spec('POST', '/projects/{id}/client-sheets', 'A new client sheet in a project', {

@@ -6,20 +6,7 @@ import { sheetSchemas } from './sheet-schemas';
 import { LIMITS } from '../core/recipe/limits';
 import { fillSchema, maskSchema, tint } from './fill-schemas';
 import { layoutForm, recipeSchema } from './recipe-schemas';
-import {
-  between,
-  finite,
-  hex,
-  id,
-  line,
-  measure,
-  name,
-  one,
-  prose,
-  share,
-  tagged,
-  version,
-} from './schema-parts';
+import { between, hex, id, line, measure, name, one, prose, share, tagged, version } from './schema-parts';
 import { LIBRARY_VERSION } from '../core/recipe/library';
 
 /** The bodies and queries of `/api/v1`, as Joi schemas: they check requests and make the OpenAPI document. */

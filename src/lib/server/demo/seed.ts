@@ -1,7 +1,6 @@
 import { mapFills } from '../../core/recipe/layout';
 import { count, eq } from 'drizzle-orm';
 import type { PaletteEntry } from '../../contract/data';
-import type { Outcome } from '../../contract/failure';
 import type { Hex } from '../../core/colour/parse';
 import { tintOf, type Tint } from '../../core/colour/tint';
 import { recolourFill } from '../../core/recipe/links';

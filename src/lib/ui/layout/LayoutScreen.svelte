@@ -213,7 +213,8 @@
   <div class="columns">
     <!-- A part that is folded stays as it is, out of sight: opening it again makes nothing anew. -->
     <div class="hangers-box" class:folded={room.isFolded('hangers')} style:width="{room.size('hangers')}px">
-      <div class="hung" style:width="{hung}px"><HangerPanel
+      <div class="hung" style:width="{hung}px">
+        <HangerPanel
           {hangers}
           {palettes}
           used={new Set(editor.chosen.flatMap((shape) => patternFills(shape).map(({ pattern }) => pattern)))}
@@ -221,7 +222,8 @@
             ? 'Select a shape, then press a hanger, or drag one onto a shape.'
             : 'Press a hanger to fill what is selected.'}
           onpick={(pattern) => void editor.fillWith(pattern)}
-        /></div>
+        />
+      </div>
     </div>
     <Sizer {room} part="hangers" name="hangers" side="left" />
     <main class="work" bind:clientWidth={width}>

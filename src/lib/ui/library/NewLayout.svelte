@@ -9,13 +9,7 @@
     isLengthUnit,
     type LengthUnit,
   } from '$lib/core/num/length';
-  import {
-    cutSheet,
-    freshNumbers,
-    OBJECT_KINDS,
-    OBJECTS,
-    type ObjectKind,
-  } from '$lib/core/mockup/objects';
+  import { cutSheet, freshNumbers, OBJECT_KINDS, OBJECTS, type ObjectKind } from '$lib/core/mockup/objects';
   import type { ObjectNumbers } from '$lib/core/mockup/object-entry';
   import { freeName } from '$lib/core/recipe/edit';
   import { LIMITS } from '$lib/core/recipe/limits';

@@ -99,7 +99,9 @@
   </TopBar>
   <div class="columns">
     <SheetList {session} {sources} />
-    <main>
+    <!-- It scrolls: the keyboard must get there. -->
+    <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
+    <main tabindex="0" aria-label="Pages">
       <h1 class="visually-hidden">{session.history.doc.name}</h1>
       <div class="pages" class:tall={size.height > size.width}>
         {#each pages as page, at (at)}
@@ -207,6 +209,9 @@
     flex: 1;
     grid-template-columns: 240px minmax(0, 1fr) 280px;
     min-height: 0;
+  }
+  main:focus-visible {
+    outline-offset: -2px;
   }
   main {
     overflow: auto;
