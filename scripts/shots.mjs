@@ -5,7 +5,8 @@ import puppeteer from 'puppeteer-core';
 import { build, ensureChromium, ensurePackages, root } from './lib/ensure.mjs';
 import { freePort, startServer } from './lib/serve.mjs';
 
-/** Takes the pictures in docs/screenshots anew, from the demo data: `npm run shots`. */
+/** Takes the pictures in docs/screenshots anew, from the demo data: `npm run shots`, or some of them: `npm run shots -- library`. */
+const only = process.argv.slice(2);
 ensurePackages();
 const executablePath = ensureChromium();
 build('ignore');
@@ -163,6 +164,7 @@ child.kill();
 rmSync(dataFolder, { recursive: true, force: true });
 
 async function shot(name, path, act) {
+  if (only.length > 0 && !only.includes(name)) return;
   await page.goto(address + path, { waitUntil: 'networkidle2' });
   await act?.();
   await new Promise((resolve) => setTimeout(resolve, 500));

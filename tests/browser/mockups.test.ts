@@ -42,6 +42,8 @@ afterAll(async () => {
   await session.close();
 });
 
+/** An id that no other shape or fill has. */
+const ownId = (stem: string): string => unique(stem).replaceAll(' ', '');
 const idHere = (): string => new URL(page.url()).pathname.split('/').at(-1)!;
 const mockupHere = (): Promise<MockupData> => must('GET', `/mock-ups/${idHere()}`);
 const layoutOf = async (body: Mockup, at: number): Promise<LayoutData> =>
@@ -377,6 +379,130 @@ describe('a mock-up', () => {
     expect([...seen.data.subarray(grey, grey + 3)].every((one) => Math.abs(one - 128) <= 1)).toBe(true);
   });
 
+  it('has no line where a closed pattern meets itself, at fifty scales', async () => {
+    const unit = 17;
+    const object = { kind: 'cone' as const, numbers: { top: 80, bottom: 56, height: 94 } };
+    const cut = cutSheet(object);
+    const size = cut.ok ? cut.sheet : { width: 1, height: 1 };
+    const frame = { x: 0, y: 0, width: toPx(size.width, 'mm'), height: toPx(size.height, 'mm') };
+    const pattern = await plain('#c02020', unique('Closed'), unit);
+    const [wallId, fillId] = [ownId('wall'), ownId('fill')];
+    const wall = (scale: number, colour: Hex): Shape => ({
+      ...freshShape({ ...{ id: wallId, name: 'Wall', form: { kind: 'rectangle', radius: 0 } }, ...frame }),
+      fills: [{ ...freshFill(fillId, pattern), scaleX: scale, scaleY: scale, colours: { ink: { colour } } }],
+    });
+    const { width: wide, height: high } = frame;
+    const layout = await makeLayout(project.id, { width: wide, height: high, shapes: [wall(1, '#c02020')] });
+    const made = await must<{ id: string }>('POST', `/projects/${project.id}/mock-ups`, {
+      name: unique('Closed'),
+      body: {
+        ...freshMockup([{ ...freshStanding('a', 'cone'), object, layout }]),
+        light: 'flat',
+        camera: { turn: 180, raised: 4, zoom: 1, x: 0, y: 0 },
+      },
+    });
+    await visit(page, `/projects/${project.id}/mock-ups/${made.id}`);
+    let { version } = (await getLayout(layout)).layout;
+    for (let count = 3; count < 53; count += 1) {
+      const [colour, is] = count % 2 === 0 ? (['#c02020', red] as const) : (['#2038c0', blue] as const);
+      ({ version } = await must<{ version: number }>('POST', `/layouts/${layout}/changes`, {
+        base: version,
+        changes: [{ do: 'put-shape', shape: wall(size.width / (count * unit), colour) }],
+      }));
+      let lines = -1;
+      await vi.waitFor(
+        async () => {
+          const canvas = await page.$('canvas[data-drawn]');
+          const { width, height, data } = PNG.sync.read(Buffer.from(await canvas!.screenshot()));
+          lines = 0;
+          for (const share of [0.45, 0.55, 0.65]) {
+            const row = Math.floor(height * share) * width * 4;
+            const at = (x: number): boolean =>
+              is(data[row + x * 4]!, data[row + x * 4 + 1]!, data[row + x * 4 + 2]!);
+            const own = Array.from({ length: width }, (_one, x) => x).filter(at);
+            expect(own.length).toBeGreaterThan(100);
+            for (let x = own[0]! + 3; x < own.at(-1)! - 3; x += 1) if (!at(x)) lines += 1;
+          }
+        },
+        { timeout: 8000, interval: 60 },
+      );
+      expect([count, lines]).toEqual([count, 0]);
+    }
+  });
+
+  it('says so where nothing can be drawn in space, shows what was seen last, and comes back where graphics were taken away', async () => {
+    const pattern = await plain('#c02020', unique('Kept red'));
+    const cut = cutSheet({ kind: 'label', numbers: {} });
+    const { width, height } = cut.ok ? cut.sheet : { width: 1, height: 1 };
+    const layout = await makeLayout(project.id, {
+      ...{ width: toPx(width, 'mm'), height: toPx(height, 'mm') },
+      shapes: [
+        freshShape({
+          ...{ id: ownId('s'), name: 'S', form: { kind: 'rectangle', radius: 0 }, x: 0, y: 0 },
+          ...{
+            width: toPx(width, 'mm'),
+            height: toPx(height, 'mm'),
+            fills: [freshFill(ownId('f'), pattern)],
+          },
+        }),
+      ],
+    });
+    const made = await must<{ id: string }>('POST', `/projects/${project.id}/mock-ups`, {
+      name: unique('Kept'),
+      body: freshMockup([{ ...freshStanding('a', 'label'), layout }]),
+    });
+    const path = `/projects/${project.id}/mock-ups/${made.id}`;
+    await visit(page, path);
+    await untilSeen(red, 0.02);
+    // Its picture is kept by itself, once it is drawn finely.
+    await vi.waitFor(
+      async () => expect((await must<MockupData>('GET', `/mock-ups/${made.id}`)).stillAt).not.toBeNull(),
+      { timeout: 25_000, interval: 500 },
+    );
+    // A driver that is started again takes the graphics of all pages.
+    const lose = (back: boolean): Promise<void> =>
+      page.evaluate((restore) => {
+        const canvas = document.querySelector<HTMLCanvasElement>('canvas[data-drawn]')!;
+        const held = window as unknown as { taken?: { loseContext(): void; restoreContext(): void } };
+        held.taken ??= canvas.getContext('webgl2')!.getExtension('WEBGL_lose_context')!;
+        if (restore) held.taken.restoreContext();
+        else held.taken.loseContext();
+      }, back);
+    await lose(false);
+    await page.waitForFunction(() => document.body.textContent?.includes('taken away for a moment'));
+    await lose(true);
+    await page.waitForFunction(() => !document.body.textContent?.includes('taken away for a moment'));
+    await untilSeen(red, 0.02);
+
+    const bare = await openBrowser();
+    try {
+      await bare.page.evaluateOnNewDocument(() => {
+        const own = HTMLCanvasElement.prototype.getContext as (...all: unknown[]) => unknown;
+        HTMLCanvasElement.prototype.getContext = function (
+          this: HTMLCanvasElement,
+          kind: string,
+          ...rest: unknown[]
+        ) {
+          return kind.startsWith('webgl') ? null : own.call(this, kind, ...rest);
+        } as typeof HTMLCanvasElement.prototype.getContext;
+      });
+      await visit(bare.page, path);
+      await bare.page.waitForFunction(() => document.body.textContent?.includes('WebGL 2 is missing'));
+      const image = await bare.page.waitForSelector('.space img');
+      await bare.page.waitForFunction(
+        () => document.querySelector<HTMLImageElement>('.space img')!.naturalWidth > 0,
+      );
+      const seen = PNG.sync.read(Buffer.from(await image!.screenshot()));
+      expect(share(seen, red)).toBeGreaterThan(0.02);
+      // All else works: the layout that it shows, what it stands on.
+      expect(await bare.page.$eval('aside[aria-label="Objects"]', (one) => one.textContent)).toContain(
+        'Open the layout',
+      );
+    } finally {
+      await bare.close();
+    }
+  });
+
   it('is refused where it cannot be, and says so', async () => {
     const refusal = async (body: unknown): Promise<string> => {
       const { status, body: answer } = await api('POST', `/projects/${project.id}/mock-ups`, {
@@ -505,7 +631,7 @@ describe('a client sheet', () => {
       shapes: [
         freshShape({
           ...{
-            id: 's',
+            id: ownId('s'),
             name: 'S',
             form: { kind: 'rectangle', radius: 0 },
             x: 0,
@@ -513,7 +639,7 @@ describe('a client sheet', () => {
             width: 200,
             height: 100,
           },
-          fills: [freshFill('f', pattern)],
+          fills: [freshFill(ownId('f'), pattern)],
         }),
       ],
     });

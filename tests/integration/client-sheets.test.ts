@@ -35,6 +35,7 @@ import {
 import { inColourway } from '../../src/lib/core/mockup/colourway';
 import { freshFill } from '../../src/lib/core/recipe/fill';
 import { freshShape } from '../../src/lib/core/recipe/layout';
+import { lookOver } from '../../src/lib/server/work/look-over';
 import { StepOrder } from '../../src/lib/ui/mockup/step-order';
 
 function need<T>(outcome: Outcome<T>): T {
@@ -73,6 +74,20 @@ describe('mock-ups', () => {
     expect(refused(copyMockup(db, id, 'again')).code).toBe('name_taken');
     need(setMockupArchived(db, id, true));
     expect(listMockups(db, project).map(({ name }) => name)).toEqual(['Again']);
+  });
+
+  it('are named where what is stored of them is damaged, and left as they are', () => {
+    const { db, project, layout } = begun();
+    const { id } = need(createMockup(db, project, { name: 'Cups', body: cups(layout) }));
+    const sheet = need(createSheet(db, project, { name: 'Board', body: freshSheet('') })).id;
+    db.$client.prepare('UPDATE mockup SET body = \'{"kind":"objects","objects":[{}]}\' WHERE id = ?').run(id);
+    db.$client.prepare("UPDATE client_sheet SET body = 'x' WHERE id = ?").run(sheet);
+    expect(refused(getMockup(db, id)).message).toContain('“Cups” is damaged');
+    expect(refused(getSheet(db, sheet)).message).toContain('“Board” is damaged');
+    const { problems, counts } = lookOver(db);
+    expect(problems.filter((one) => one.includes('damaged'))).toHaveLength(2);
+    expect(counts.find(({ what }) => what === 'mock-ups')).toEqual({ what: 'mock-ups', readable: 0, all: 1 });
+    expect([listMockups(db, project).length, listSheets(db, project).length]).toEqual([1, 0]);
   });
 
   it('refuse what cannot stand there, each with a sentence', () => {

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { arcOf } from './arc';
 import { areaOf } from '../geom/boolean';
 import { flatten, type Path } from '../geom/path';
 import { polygonArea } from '../geom/polygon';
@@ -297,6 +298,39 @@ function closesAt(found: WholeRound, { a, b }: Periods, girth: number): number {
   const [i, j] = [Math.round((girth * by) / whole), Math.round((-girth * ay) / whole)];
   return Math.hypot(i * ax + j * bx - girth, i * ay + j * by);
 }
+
+describe('a wall that is developed for print', () => {
+  it.each([
+    ['narrower below', { top: 80, bottom: 56, height: 94 }],
+    ['wider below', { top: 50, bottom: 90, height: 70 }],
+    ['a cylinder', { top: 70, bottom: 70, height: 120 }],
+  ])('has each place of the art where it is on the cup: %s', (_, numbers) => {
+    const arc = arcOf({ kind: 'cone', numbers })!;
+    const ring = sheetOf('cup', numbers);
+    const art = sheetOf('cone', numbers);
+    expect([arc.width, arc.height]).toEqual([ring.width, ring.height]);
+    let count = 0;
+    for (let x = 0; x <= 60; x += 1)
+      for (let y = 0; y <= 40; y += 1) {
+        const point = { x: (ring.width * x) / 60, y: (ring.height * y) / 40 };
+        const from = arc.from(point);
+        if (!from) continue;
+        count += 1;
+        expect(from.x > -1e-6 && from.x < art.width + 1e-6).toBe(true);
+        const [printed, seen] = [ring.panels[0]!.at!(point), art.panels[0]!.at!(from)];
+        expect(far(minus(printed, seen))).toBeLessThan(1e-6);
+      }
+    // It is the wall and nothing beyond it: as much of its page as the ring is.
+    const whole = area(ring.panels[0]!.outline) / (ring.width * ring.height);
+    expect(count / (61 * 41)).toBeGreaterThan(whole * 0.95);
+    expect(count / (61 * 41)).toBeLessThan(whole * 1.06 + 0.03);
+  });
+
+  it('is only there for such a cup', () => {
+    expect(arcOf({ kind: 'cup', numbers: {} })).toBeNull();
+    expect(arcOf({ kind: 'cone', numbers: { top: -1 } })).toBeNull();
+  });
+});
 
 describe('a page on a sheet', () => {
   it('is the sheet, or lies true to size in the middle of its front', () => {

@@ -1,6 +1,8 @@
 import { createHash } from 'node:crypto';
 import { STUDIO, type Db } from '../db/open';
+import { getSheet } from '../repo/client-sheets';
 import { getLayout } from '../repo/layouts';
+import { getMockup } from '../repo/mockups';
 import { readStored } from '../repo/stored';
 
 export type Looked = {
@@ -46,6 +48,14 @@ export function lookOver(db: Db): Looked {
       if (!read.ok) return `The layout ${id}: ${read.failure.message}`;
       const [fault] = read.value.faults ?? [];
       return fault ? `“${read.value.name}”: ${fault}` : null;
+    }),
+    count(db, 'mock-ups', 'SELECT id FROM mockup', (id) => {
+      const read = getMockup(db, id);
+      return read.ok ? null : read.failure.message;
+    }),
+    count(db, 'client sheets', 'SELECT id FROM client_sheet', (id) => {
+      const read = getSheet(db, id);
+      return read.ok ? null : read.failure.message;
     }),
     count(db, 'files', 'SELECT hash FROM motif_asset', (hash) => {
       const file = db.$client

@@ -5,6 +5,9 @@
   import Button from '../components/Button.svelte';
   import Panel from '../components/Panel.svelte';
   import Switch from '../components/Switch.svelte';
+  import NumberField from '../components/NumberField.svelte';
+  import { toasts } from '../state/toasts.svelte';
+  import { saveArc } from './save-arc';
   import { patternsOn, type MockupSession } from './session.svelte';
 
   /** Whether a pattern closes all round an object, what it costs to have it close, and where the joint lies. */
@@ -23,6 +26,23 @@
 
   const percent = (scale: number): string => String(Number((scale * 100).toFixed(2)));
   const mm = (length: number): string => String(Number(length.toFixed(1)));
+
+  const page = $derived(session.pages.get(one.id) ?? null);
+  const PPI = { least: 36, most: 600 };
+  let ppi = $state(300);
+  let saving = $state(false);
+  /** What a printer cuts for it: the true development, with the art bent into it. */
+  async function save(): Promise<void> {
+    if (!page) return;
+    saving = true;
+    try {
+      await saveArc(one.object, page, one.name, ppi);
+    } catch {
+      toasts.problem('The wall could not be made; try a lower resolution.');
+    } finally {
+      saving = false;
+    }
+  }
 
   function take(): void {
     if (!fit || !first || !editor) return;
@@ -51,6 +71,22 @@
         ]}
         onset={(kind) => void run(kind)}
       />
+    {/if}
+    {#if one.object.kind === 'cone' && page}
+      <p class="muted">
+        <Button kind="quiet" disabled={saving} onclick={() => void save()}
+          >{saving ? 'Making it …' : 'Save its wall developed'}</Button
+        >
+        at
+        <NumberField
+          label="Resolution of the developed wall"
+          value={ppi}
+          kind={{ suffix: 'ppi' }}
+          digits={0}
+          {...PPI}
+          onset={(value) => (ppi = Math.round(value))}
+        />
+      </p>
     {/if}
     <p class="muted">{mm(round.girth)} mm round; the joint lies {round.joint}.</p>
     {#if round.angle > 1e-6}

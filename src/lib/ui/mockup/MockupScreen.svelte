@@ -17,7 +17,6 @@
   import HangerPanel from '../layout/HangerPanel.svelte';
   import type { Hangers } from '../layout/hangers';
   import KeysDialog from '../layout/KeysDialog.svelte';
-  import { sendFile } from '../state/api';
   import { provideEyedropper } from '../state/eyedropper.svelte';
   import { Room } from '../state/room.svelte';
   import { toasts } from '../state/toasts.svelte';
@@ -35,8 +34,8 @@
   import SceneView from './SceneView.svelte';
   import type { Met } from './scene/object-scene';
   import { MockupSession } from './session.svelte';
+  import { StillKeeper } from './still-keeper';
   import { StepOrder } from './step-order';
-  import { blobOf } from './still';
   import StillDialog from './StillDialog.svelte';
 
   /** The mock-up view: hangers left, objects in space, the fill bar of what is pressed on them, what the chosen object is. */
@@ -127,34 +126,11 @@
     if (willUnload && !session.clean) cancel();
   });
 
-  /** The last picture is kept with the mock-up, for its card, for client sheets, and for where nothing is drawn in space. */
-  const KEEP_AFTER = 1500;
-  let kept = '';
-  let keeping: ReturnType<typeof setTimeout> | undefined;
-  function rested(): void {
-    keeping ??= setTimeout(() => {
-      keeping = undefined;
-      void keepStill();
-    }, KEEP_AFTER);
-  }
-  $effect(() => () => clearTimeout(keeping));
-  async function keepStill(): Promise<void> {
-    const { light, ground, objects, photo } = session.body;
-    const now = JSON.stringify([light, ground, camera, objects, photo]) + stamp();
-    if (saving || now === kept || objects.length === 0 || !session.clean) return;
-    try {
-      const made = photo ? photoView?.seenNow() : view?.seen();
-      if (!made) return;
-      const blob = await blobOf(made, ground === null && !photo ? 'image/png' : 'image/webp');
-      const file = new File([blob], 'still', { type: blob.type });
-      const sent = await sendFile(`/mock-ups/${session.id}/still`, file);
-      if (sent.ok) kept = now;
-    } catch {
-      // Without graphics there is no new picture; the one before stays.
-    }
-  }
-  const stamp = (): string =>
-    [...session.editors.values()].map(({ id, saver }) => `${id} ${saver.version}`).join();
+  const keeper = new StillKeeper(session, () => ({
+    camera,
+    seen: () => (saving ? null : body.photo ? photoView?.seenNow() : view?.seen()) ?? null,
+  }));
+  $effect(() => () => keeper.stop());
 
   const stale = $derived(session.saver.state.kind === 'stale' ? session.saver.state.failure : null);
   const current = $derived(stale?.current as MockupData | undefined);
@@ -241,7 +217,7 @@
             oncancel={() => session.history.cancel()}
             onchoose={(id) => session.choose(id)}
             onstroke={(stroke) => session.paintFront(stroke)}
-            onrest={rested}
+            onrest={() => keeper.rested()}
           />
           <div class="bars">
             <div class="bar">
@@ -274,7 +250,7 @@
             onpick={pick}
             grab={(met) =>
               met?.sheet && met.id === one?.id && !eyedropper.active ? carryShape(session, met) : null}
-            onrest={rested}
+            onrest={() => keeper.rested()}
           />
           {#if body.objects.length === 0}
             <div class="empty">

@@ -49,6 +49,8 @@ export class MockupSession {
   private wanted: string | null = $state(null);
   readonly doc = $derived.by(() => this.history.doc);
   readonly body = $derived.by(() => this.doc.body);
+  /** What stands there: the same list while one only looks around. */
+  private readonly objects = $derived.by(() => this.body.objects);
   /** The object that is worked on. */
   readonly chosen = $derived.by(
     () => this.body.objects.find(({ id }) => id === this.wanted) ?? this.body.objects[0] ?? null,
@@ -59,7 +61,7 @@ export class MockupSession {
   /** What each object shows, by its id. */
   readonly pages: ReadonlyMap<string, PageThere> = $derived.by(() => {
     const pages = new Map<string, PageThere>();
-    for (const one of this.body.objects) {
+    for (const one of this.objects) {
       const page = this.pageOf(one);
       if (page) pages.set(one.id, page);
     }

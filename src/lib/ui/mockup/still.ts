@@ -10,7 +10,7 @@ export const MOST_SHEET = 8184;
 /** Sides of a picture that is saved, px. */
 export const STILL_SIDES = { least: 256, most: 8192 };
 /** Pictures laid over each other for one that is saved; a large one has fewer. */
-const ROUNDS = { small: 24, large: 12, from: 5_000_000, soft: { small: 16, large: 5 } };
+const ROUNDS = { graphics: { small: 24, large: 12 }, soft: { small: 10, large: 3 }, from: 5_000_000 };
 
 /** Why a picture cannot be made, as a sentence. */
 export class PictureTooLarge extends Error {}
@@ -40,7 +40,7 @@ export async function stillOf(
     const longer = Math.max(cut.sheet.width, cut.sheet.height);
     scene.setSheet(id, await drawSheet(page, cut.sheet, Math.min(most, Math.max(512, longer * fine))));
   }
-  const of = scene.soft ? ROUNDS.soft : ROUNDS;
+  const of = scene.soft ? ROUNDS.soft : ROUNDS.graphics;
   const many = size.width * size.height > ROUNDS.from ? of.large : of.small;
   const made = await scene.still(
     size,
