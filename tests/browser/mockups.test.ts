@@ -92,7 +92,7 @@ const blue = (r: number, g: number, b: number): boolean => b > 1.4 * r && b > 1.
 const green = (r: number, g: number, b: number): boolean => g > 1.4 * r && g > 1.4 * b;
 const untilSeen = (is: (r: number, g: number, b: number) => boolean, least: number): Promise<void> =>
   vi.waitFor(async () => expect(share(await picture(), is)).toBeGreaterThan(least), {
-    timeout: 9_000,
+    timeout: 25_000,
     interval: 200,
   });
 
@@ -424,7 +424,7 @@ describe('a mock-up', () => {
             for (let x = own[0]! + 3; x < own.at(-1)! - 3; x += 1) if (!at(x)) lines += 1;
           }
         },
-        { timeout: 8000, interval: 60 },
+        { timeout: 25_000, interval: 60 },
       );
       expect([count, lines]).toEqual([count, 0]);
     }
@@ -457,7 +457,7 @@ describe('a mock-up', () => {
     // Its picture is kept by itself, once it is drawn finely.
     await vi.waitFor(
       async () => expect((await must<MockupData>('GET', `/mock-ups/${made.id}`)).stillAt).not.toBeNull(),
-      { timeout: 25_000, interval: 500 },
+      { timeout: 90_000, interval: 500 },
     );
     // A driver that is started again takes the graphics of all pages.
     const lose = (back: boolean): Promise<void> =>
@@ -595,11 +595,11 @@ describe('a mock-up on a photograph', () => {
     const [cx, cy] = [box.x + box.width / 2, box.y + box.height / 2];
     await drag(page, [cx - 60, cy], [cx + 60, cy]);
     await vi.waitFor(async () => expect(share(await picture(), red)).toBeLessThan(shareBefore * 0.98), {
-      timeout: 8000,
+      timeout: 25_000,
     });
     await press(page, 'Take all back');
     await vi.waitFor(async () => expect(share(await picture(), red)).toBeGreaterThan(shareBefore * 0.99), {
-      timeout: 8000,
+      timeout: 25_000,
     });
 
     await press(page, 'Picture');
