@@ -238,7 +238,7 @@ describe('a layout for an object', () => {
     await enter(page, 'Seen from above by', '5');
     for (const turn of [180, 171, 150]) {
       await enter(page, 'Turned by', String(turn));
-      // While it comes to rest it is drawn coarsely, with soft outlines; then the line would stand.
+      // While it comes to rest it is drawn coarsely, with soft outlines; a line would stand.
       await vi.waitFor(
         async () => {
           const { width, height, data } = await seen(`${turn} 5`);

@@ -119,12 +119,16 @@ export class ObjectScene {
   drawFiner(size: Size): boolean {
     const rounds = this.soft ? ROUNDS.soft : ROUNDS.graphics;
     if (this.gathered.count >= rounds) return false;
-    this.size(size);
+    // The canvas keeps what it shows until all of the picture is there: another size would clear it.
+    this.gathered.fit(size);
     const most = this.soft ? BAND_PX.soft : BAND_PX.graphics;
     const rows = Math.max(1, Math.floor(most / size.width));
     const from = this.gathered.rows;
     this.gatherOne(size, null, { from, to: Math.min(size.height, from + rows) });
-    if (this.gathered.rows === 0) this.gathered.show();
+    if (this.gathered.rows === 0) {
+      this.size(size);
+      this.gathered.show();
+    }
     return this.gathered.count < rounds;
   }
 
