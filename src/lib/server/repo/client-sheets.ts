@@ -2,116 +2,63 @@ import { and, asc, count, desc, eq, isNull } from 'drizzle-orm';
 import type { SheetAnswer, SheetData, SheetLink, SheetSummary } from '../../contract/data';
 import { done, fail, type Outcome } from '../../contract/failure';
 import type { ClientSheet, ShownSheet } from '../../core/sheet/client-sheet';
-import { STUDIO, type Db } from '../db/open';
-import { clientSheet, project, sheetAnswer, sheetLink, sheetPicture } from '../db/schema';
-import { newId, note, stale, writing } from './context';
-import { nameKey } from './names';
+import type { Db } from '../db/open';
+import { clientSheet, sheetAnswer, sheetLink, sheetPicture } from '../db/schema';
+import { note, writing } from './context';
+import {
+  bodyOf,
+  createDocument,
+  documentRows,
+  getDocument,
+  hasDocument,
+  noDocument,
+  saveDocument,
+  setDocumentArchived,
+  type DocumentKind,
+} from './documents';
 
-type Row = typeof clientSheet.$inferSelect;
-type Made = { id: string; version: number };
+const SHEET: DocumentKind<ClientSheet> = {
+  table: clientSheet,
+  what: 'client sheet',
+  event: 'sheet',
+  read: (stored) => (Array.isArray((stored as ClientSheet).items) ? (stored as ClientSheet) : null),
+};
 
 /** The client sheets of a project in the order in which they were made, archived ones left out. */
-export function listSheets(db: Db, projectId: string): SheetSummary[] {
-  const rows = db
-    .select()
-    .from(clientSheet)
-    .where(
-      and(
-        eq(clientSheet.projectId, projectId),
-        eq(clientSheet.studioId, STUDIO),
-        isNull(clientSheet.archivedAt),
-      ),
-    )
-    .orderBy(asc(clientSheet.createdAt), asc(clientSheet.nameKey))
-    .all();
-  return rows.flatMap((row) => {
-    const body = bodyOf(row);
-    return body ? [summaryOf(db, row, body)] : [];
+export const listSheets = (db: Db, projectId: string): SheetSummary[] =>
+  documentRows(db, SHEET, projectId).flatMap((row) => {
+    const body = bodyOf(SHEET, row);
+    const { id, name, version, updatedAt } = row;
+    return body ? [{ ...{ id, projectId, name, version, updatedAt }, ...stateOf(db, id, body) }] : [];
   });
-}
 
 export function getSheet(db: Db, id: string): Outcome<SheetData> {
-  const found = db
-    .select({ row: clientSheet, projectName: project.name })
-    .from(clientSheet)
-    .innerJoin(project, eq(project.id, clientSheet.projectId))
-    .where(and(eq(clientSheet.id, id), eq(clientSheet.studioId, STUDIO)))
-    .get();
-  if (!found) return noSheet(id);
-  const { row, projectName } = found;
-  const body = bodyOf(row);
-  if (!body)
-    return fail(
-      'unreadable',
-      `What is stored of the client sheet “${row.name}” is damaged; it is left as it is.`,
-    );
+  const found = getDocument(db, SHEET, id);
+  if (!found.ok) return found;
+  const { archivedAt: _archived, ...sheet } = found.value;
   return done({
-    ...summaryOf(db, row, body),
-    projectName,
-    body,
+    ...sheet,
+    ...stateOf(db, id, sheet.body),
     links: linksOf(db, id),
     answers: answersOf(db, id),
   });
 }
 
-export function createSheet(
+export const createSheet = (
   db: Db,
   projectId: string,
   input: { name: string; body: ClientSheet },
-): Outcome<Made> {
-  return writing(db, { what: 'client sheet', name: input.name }, (tx): Outcome<Made> => {
-    const owner = tx.select({ id: project.id }).from(project).where(eq(project.id, projectId)).get();
-    if (!owner) return fail('not_found', `There is no project with the id “${projectId}”.`, 'id');
-    const id = newId();
-    const now = Date.now();
-    tx.insert(clientSheet)
-      .values({
-        ...{ id, studioId: STUDIO, projectId, name: input.name, nameKey: nameKey(input.name) },
-        body: JSON.stringify(input.body),
-        createdAt: now,
-        updatedAt: now,
-      })
-      .run();
-    note(tx, 'sheet.created', id);
-    return done({ id, version: 1 });
-  });
-}
+): Outcome<{ id: string; version: number }> => createDocument(db, SHEET, projectId, input);
 
-export function saveSheet(
+export const saveSheet = (
   db: Db,
   id: string,
   input: { base: number; name: string; body: ClientSheet },
-): Outcome<{ version: number }> {
-  return writing(db, { what: 'client sheet', name: input.name }, (tx): Outcome<{ version: number }> => {
-    const row = findRow(tx, id);
-    if (!row) return noSheet(id);
-    if (row.version !== input.base) {
-      const current = getSheet(tx, id);
-      return stale(`“${row.name}”`, input.base, row.version, current.ok ? current.value : null);
-    }
-    const version = row.version + 1;
-    const { name, body } = input;
-    tx.update(clientSheet)
-      .set({ name, nameKey: nameKey(name), body: JSON.stringify(body), version, updatedAt: Date.now() })
-      .where(eq(clientSheet.id, id))
-      .run();
-    note(tx, 'sheet.changed', id, { version });
-    return done({ version });
-  });
-}
+): Outcome<{ version: number }> => saveDocument(db, SHEET, id, input, (tx) => getSheet(tx, id));
 
 /** Puts a client sheet into the archive or takes it out; while it is there its links show nothing. */
-export function setSheetArchived(db: Db, id: string, archived: boolean): Outcome<{ id: string }> {
-  return writing(db, { what: 'client sheet', name: '' }, (tx): Outcome<{ id: string }> => {
-    if (!findRow(tx, id)) return noSheet(id);
-    tx.update(clientSheet)
-      .set({ archivedAt: archived ? Date.now() : null })
-      .where(eq(clientSheet.id, id))
-      .run();
-    note(tx, archived ? 'sheet.archived' : 'sheet.restored', id);
-    return done({ id });
-  });
-}
+export const setSheetArchived = (db: Db, id: string, archived: boolean): Outcome<{ id: string }> =>
+  setDocumentArchived(db, SHEET, id, archived);
 
 /** Keeps the picture of one thing that is on a sheet. */
 export function keepSheetPicture(
@@ -120,9 +67,9 @@ export function keepSheetPicture(
   item: string,
   picture: { bytes: Buffer; mediaType: string },
 ): Outcome<{ item: string }> {
-  const row = findRow(db, id);
-  if (!row) return noSheet(id);
-  if (!bodyOf(row)?.items.some((one) => one.id === item))
+  const found = getDocument(db, SHEET, id);
+  if (!found.ok) return found;
+  if (!found.value.body.items.some((one) => one.id === item))
     return fail('not_found', 'That is not on this sheet any more; save the sheet and try again.', 'item');
   const values = { ...picture, madeAt: Date.now() };
   db.insert(sheetPicture)
@@ -135,7 +82,7 @@ export function keepSheetPicture(
 /** What the links of a sheet show from now on; pictures of what is not on it any more go. */
 export function showSheet(db: Db, id: string, shown: ShownSheet): Outcome<{ shownAt: number }> {
   return writing(db, { what: 'client sheet', name: '' }, (tx): Outcome<{ shownAt: number }> => {
-    if (!findRow(tx, id)) return noSheet(id);
+    if (!hasDocument(tx, SHEET, id)) return noDocument(SHEET, id);
     const shownAt = Date.now();
     tx.update(clientSheet)
       .set({ shown: JSON.stringify(shown), shownAt })
@@ -153,7 +100,7 @@ export function showSheet(db: Db, id: string, shown: ShownSheet): Outcome<{ show
 
 /** Notes that all that clients left on a sheet was read. */
 export function readAnswers(db: Db, id: string): Outcome<{ id: string }> {
-  if (!findRow(db, id)) return noSheet(id);
+  if (!hasDocument(db, SHEET, id)) return noDocument(SHEET, id);
   db.$client
     .prepare(
       'UPDATE sheet_answer SET read_at = ? WHERE read_at IS NULL AND token IN (SELECT token FROM sheet_link WHERE sheet_id = ?)',
@@ -184,36 +131,21 @@ function answersOf(db: Db, sheetId: string): SheetAnswer[] {
     .all();
 }
 
-function bodyOf(row: Row): ClientSheet | null {
-  try {
-    const body = JSON.parse(row.body) as ClientSheet;
-    return Array.isArray(body.items) ? body : null;
-  } catch {
-    return null;
-  }
-}
-
-function summaryOf(db: Db, row: Row, body: ClientSheet): SheetSummary {
-  const { id, projectId, name, version, updatedAt, shownAt } = row;
+/** How a sheet stands with its clients. */
+function stateOf(
+  db: Db,
+  id: string,
+  { items }: ClientSheet,
+): Pick<SheetSummary, 'items' | 'shownAt' | 'unread'> {
   const unread = db
     .select({ count: count() })
     .from(sheetAnswer)
     .innerJoin(sheetLink, eq(sheetLink.token, sheetAnswer.token))
     .where(and(eq(sheetLink.sheetId, id), isNull(sheetAnswer.readAt)))
     .get();
-  return {
-    ...{ id, projectId, name, version, updatedAt, shownAt },
-    items: body.items.length,
-    unread: unread?.count ?? 0,
-  };
+  const { shownAt } = clientSheet;
+  const shown = db.select({ shownAt }).from(clientSheet).where(eq(clientSheet.id, id)).get();
+  return { items: items.length, shownAt: shown?.shownAt ?? null, unread: unread?.count ?? 0 };
 }
 
-const findRow = (db: Db, id: string): Row | undefined =>
-  db
-    .select()
-    .from(clientSheet)
-    .where(and(eq(clientSheet.id, id), eq(clientSheet.studioId, STUDIO)))
-    .get();
-
-export const noSheet = (id: string): ReturnType<typeof fail> =>
-  fail('not_found', `There is no client sheet with the id “${id}”.`, 'id');
+export const noSheet = (id: string): ReturnType<typeof fail> => noDocument(SHEET, id);
