@@ -8,7 +8,7 @@
   import NumberField from '../components/NumberField.svelte';
   import { toasts } from '../state/toasts.svelte';
   import { saveArc } from './save-arc';
-  import { patternsOn, type MockupSession } from './session.svelte';
+  import type { MockupSession } from './session.svelte';
 
   /** Whether a pattern closes all round an object, what it costs to have it close, and where the joint lies. */
   type Props = { session: MockupSession; one: Standing };
@@ -50,12 +50,11 @@
     const shapes = new Set(fills.map(({ shape }) => shape.id));
     editor.change((shape) => closedRound(shape, ids, first, fit, fills.length > 1), { ids: shapes });
   }
-  /** The other way of drawing on a cone has another page: a cut sheet of its own, with the same pattern. */
+  /** The other way of drawing on a cone has another page: a cut sheet of its own, with all that is on this one. */
   async function run(kind: 'cup' | 'cone'): Promise<void> {
-    const pattern = editor ? (patternsOn(editor.doc)[0]?.pattern ?? null) : null;
-    const shows = one.layout !== null;
+    if (kind === one.object.kind) return;
     session.changeOne(one.id, (held) => ({ ...held, object: { ...held.object, kind } }));
-    if (shows) await session.cut(one.id, pattern);
+    if (one.layout !== null) await session.cut(one.id, null);
   }
 </script>
 

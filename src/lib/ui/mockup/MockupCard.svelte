@@ -4,6 +4,7 @@
   import type { MockupSummary } from '$lib/contract/data';
   import Button from '../components/Button.svelte';
   import { call } from '../state/api';
+  import { makeNamed } from '../state/make-named';
   import { toasts } from '../state/toasts.svelte';
 
   /** A mock-up as it was seen last, with its name; a link to it. */
@@ -11,9 +12,9 @@
   let { mockup, onchange }: Props = $props();
 
   async function double(): Promise<void> {
-    const made = await call('POST', `/mock-ups/${mockup.id}/copies`, {
-      name: `${mockup.name.slice(0, 70)}, again`,
-    });
+    const made = await makeNamed(mockup.name.slice(0, 74), [mockup.name.slice(0, 74)], (name) =>
+      call('POST', `/mock-ups/${mockup.id}/copies`, { name }),
+    );
     if (!made.ok) return toasts.problem(made.failure.message);
     await onchange();
   }

@@ -132,9 +132,6 @@
   }));
   $effect(() => () => keeper.stop());
 
-  const stale = $derived(session.saver.state.kind === 'stale' ? session.saver.state.failure : null);
-  const current = $derived(stale?.current as MockupData | undefined);
-
   function pick(met: Met | null, share: Point): void {
     if (eyedropper.active) {
       const rgb = (met?.sheet && view?.colourAt(met.id, met.sheet)) ?? view?.seenAt(share);
@@ -164,7 +161,7 @@
         label="The name of the mock-up"
         value={session.doc.name}
         onset={(name) => {
-          session.history.commit({ ...session.doc, name });
+          session.rename(name);
           return null;
         }}
       />
@@ -255,7 +252,7 @@
           {#if body.objects.length === 0}
             <div class="empty">
               <p>Nothing stands here yet. Put an object there: a cup, a bag, a poster.</p>
-              <AddObject onadd={(kind) => void session.add(kind)} />
+              <AddObject onadd={(kind) => session.add(kind)} />
             </div>
           {/if}
           <div class="bars">
@@ -311,7 +308,7 @@
         {#if body.photo}
           <Button kind="quiet" onclick={() => session.addSurface()}><Plus size={15} />Surface</Button>
         {:else}
-          <AddObject onadd={(kind) => void session.add(kind)} />
+          <AddObject onadd={(kind) => session.add(kind)} />
         {/if}
       </div>
       {#if one}
@@ -346,11 +343,11 @@
   />
 {/if}
 {#if showKeys}<KeysDialog keys={KEYS} onclose={() => (showKeys = false)} />{/if}
-{#if stale}
+{#if session.stale}
   <StaleDialog
-    message={stale.message}
-    onmine={() => current && session.keepMine(current)}
-    ontheirs={() => current && session.takeTheirs(current)}
+    message={session.stale.message}
+    onmine={() => session.keepMine()}
+    ontheirs={() => void session.takeTheirs()}
   />
 {/if}
 

@@ -11,7 +11,8 @@
   import Rows from '../components/Rows.svelte';
   import Tick from '../components/Tick.svelte';
   import { toPx } from '$lib/core/num/length';
-  import { patternsOn, type MockupSession } from './session.svelte';
+  import { patternsOn } from '$lib/core/mockup/patterns-on';
+  import type { MockupSession } from './session.svelte';
 
   /** Which layout an object shows, in which colourway, and how its page lies on it. */
   type Props = { session: MockupSession; one: Standing };
@@ -116,7 +117,10 @@
   {/if}
   <div class="actions">
     {#if lies?.how !== 'sheet'}
-      <Button onclick={() => void session.cut(one.id, null)}>New cut sheet</Button>
+      <Button
+        title={editor ? 'A cut sheet of its own with all that is on this layout' : undefined}
+        onclick={() => void session.cut(one.id, null)}>{editor ? 'Cut it anew' : 'New cut sheet'}</Button
+      >
     {/if}
     {#if ways.length > 0}
       <Popover label="Side by side in colourways" width={230}>

@@ -28,8 +28,10 @@ export function hearChanges(session: MockupSession, onpalettes: (palettes: Palet
     }
     if (events.some(({ kind }) => kind.startsWith('layout.') && kind !== 'layout.changed'))
       await session.refreshList();
-    const own = events.filter(({ kind, subject }) => kind === 'mockup.changed' && subject === session.id);
-    if (own.length > 0) await session.refresh(newest(own) ?? 0);
+    const own = events.filter(
+      ({ kind, subject }) => kind === 'mockup.changed' && (subject === session.id || subject === ''),
+    );
+    if (own.length > 0) await session.refresh(newest(own));
   });
 }
 

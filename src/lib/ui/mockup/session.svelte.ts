@@ -3,7 +3,7 @@ import { SvelteMap } from 'svelte/reactivity';
 import type { LayoutInUse, LayoutSummary, MockupData } from '$lib/contract/data';
 import type { Colourway } from '$lib/core/colour/colourway';
 import type { Point } from '$lib/core/geom/point';
-import { shapesOf } from '$lib/core/mockup/cut-shapes';
+import { carriedOver, shapesOf } from '$lib/core/mockup/cut-shapes';
 import {
   centred,
   footprint,
@@ -15,6 +15,7 @@ import {
   type Mockup,
   type Standing,
 } from '$lib/core/mockup/mockup';
+import { patternsOn } from '$lib/core/mockup/patterns-on';
 import type { PageOnSheet } from '$lib/core/mockup/on-sheet';
 import { cutSheet, OBJECTS, type ObjectKind } from '$lib/core/mockup/objects';
 import { freshGrid } from '$lib/core/mockup/photo';
@@ -24,30 +25,26 @@ import { checkStrokes } from '$lib/core/recipe/stroke';
 import type { Sheet } from '$lib/core/mockup/sheet';
 import { toPx } from '$lib/core/num/length';
 import { freeName } from '$lib/core/recipe/edit';
-import { freshFill } from '$lib/core/recipe/fill';
-import { patternFills } from '$lib/core/recipe/layout';
+import { freshFill, type Fill } from '$lib/core/recipe/fill';
 import { LayoutEditor } from '../layout/editor.svelte';
-import type { LayoutDoc } from '../layout/doc';
 import { call } from '../state/api';
-import { History } from '../state/history.svelte';
-import { Saver, type SaveState } from '../state/saver.svelte';
+import { makeNamed } from '../state/make-named';
+import { OpenDocument } from '../state/open-document.svelte';
+import type { SaveState } from '../state/saver.svelte';
 import { toasts } from '../state/toasts.svelte';
 import type { PageThere } from './draw-sheet';
 import { layOf, pageOf } from './pages';
 
-export type MockupDoc = { name: string; body: Mockup };
-
 /** A mock-up that is open: what stands in it, and the layouts that are seen on it, each of which can be worked on here. */
-export class MockupSession {
+export class MockupSession extends OpenDocument<Mockup, MockupData> {
   readonly id: string;
   readonly projectId: string;
-  readonly history: History<MockupDoc>;
-  readonly saver: Saver<MockupDoc>;
   readonly editors = new SvelteMap<string, LayoutEditor>();
+  /** The parts of the cut sheets that layouts are, by their names. */
+  private readonly partsOf = new Map<string, readonly string[]>();
   /** The layouts of the project that can be shown. */
   layouts: readonly LayoutSummary[] = $state.raw([]);
   private wanted: string | null = $state(null);
-  readonly doc = $derived.by(() => this.history.doc);
   readonly body = $derived.by(() => this.doc.body);
   /** What stands there: the same list while one only looks around. */
   private readonly objects = $derived.by(() => this.body.objects);
@@ -69,15 +66,13 @@ export class MockupSession {
   });
 
   constructor(data: MockupData, used: readonly LayoutInUse[], layouts: readonly LayoutSummary[]) {
+    super(data, `/mock-ups/${data.id}`, async (body) => {
+      for (const id of layoutsIn(body)) await this.open(id);
+    });
     this.id = data.id;
     this.projectId = data.projectId;
     this.layouts = layouts;
-    const doc = { name: data.name, body: data.body };
-    this.history = new History(doc);
-    this.saver = new Saver(doc, data.version, (next, _last, base) =>
-      call('PUT', `/mock-ups/${data.id}`, { base, ...next }),
-    );
-    for (const { layout, patterns } of used) this.editors.set(layout.id, new LayoutEditor(layout, patterns));
+    for (const one of used) this.put(one);
   }
 
   /** How it stands with saving: of all that is worked on here, what needs a word most. */
@@ -106,12 +101,6 @@ export class MockupSession {
     return (one?.layout && this.editors.get(one.layout)) || null;
   }
 
-  change(change: (body: Mockup) => Mockup, live = false): void {
-    const from = live ? this.history.settled : this.history.doc;
-    const next = { ...from, body: change(from.body) };
-    if (live) this.history.live(next);
-    else this.history.commit(next);
-  }
   changeOne(id: string, change: (one: Standing) => Standing, live = false): void {
     this.change(
       (body) => ({ ...body, objects: body.objects.map((one) => (one.id === id ? change(one) : one)) }),
@@ -129,12 +118,9 @@ export class MockupSession {
   }
 
   /** Another object beside those that stand there, on a cut sheet of its own. */
-  async add(kind: ObjectKind): Promise<void> {
+  add(kind: ObjectKind): void {
+    if (!this.hasRoom()) return;
     const { objects } = this.body;
-    if (objects.length >= MOCKUP_LIMITS.objects) {
-      toasts.problem(`A mock-up has at most ${MOCKUP_LIMITS.objects} objects; make another one for more.`);
-      return;
-    }
     const name = freeName(
       OBJECTS[kind].label,
       objects.map((one) => one.name),
@@ -147,9 +133,7 @@ export class MockupSession {
   /** Another surface on the photograph, in its middle. */
   addSurface(): void {
     const { photo, objects } = this.body;
-    if (!photo) return;
-    if (objects.length >= MOCKUP_LIMITS.surfaces)
-      return void toasts.problem(`A photograph has at most ${MOCKUP_LIMITS.surfaces} surfaces.`);
+    if (!photo || !this.hasRoom()) return;
     const name = freeName(
       'Surface',
       objects.map((held) => held.name),
@@ -177,7 +161,7 @@ export class MockupSession {
   /** The same object again beside it. */
   double(id: string): void {
     const one = this.body.objects.find((held) => held.id === id);
-    if (!one || this.body.objects.length >= MOCKUP_LIMITS.objects) return;
+    if (!one || !this.hasRoom()) return;
     const names = this.body.objects.map(({ name }) => name);
     const copy = {
       ...one,
@@ -189,20 +173,24 @@ export class MockupSession {
     this.choose(copy.id);
   }
 
+  /** Whether so many more objects may stand there; where not, it is said. */
+  private hasRoom(more = 1): boolean {
+    const { surfaces, objects } = MOCKUP_LIMITS;
+    const [most, what] = this.body.photo
+      ? [surfaces, 'A photograph has at most {} surfaces; take another one for more.']
+      : [objects, 'A mock-up has at most {} objects; make another one for more.'];
+    const fits = this.body.objects.length + more <= most;
+    if (!fits) toasts.problem(what.replace('{}', String(most)));
+    return fits;
+  }
+
   /** Stands an object there once in each of the colourways, side by side, seen by one camera. */
   sideBySide(id: string, colourways: readonly (Colourway | null)[]): void {
     const one = this.body.objects.find((held) => held.id === id);
     if (!one) return;
-    const others = this.body.objects.filter((held) => held.id !== id);
+    if (!this.hasRoom(colourways.length - 1)) return;
     const { left, right } = footprint(one.object);
     const step = (right - left) * 1.28;
-    const room = MOCKUP_LIMITS.objects - others.length;
-    if (colourways.length > room) {
-      toasts.problem(
-        `There is room for ${room} of them: a mock-up has at most ${MOCKUP_LIMITS.objects} objects.`,
-      );
-      return;
-    }
     const row = colourways.map((way, at): Standing => ({
       ...one,
       id: at === 0 ? one.id : nanoid(12),
@@ -222,24 +210,35 @@ export class MockupSession {
     this.changeOne(id, (one) => ({ ...one, layout, slid: { x: 0, y: 0 }, colourway: null }));
   }
 
-  /** Makes a layout that is the cut sheet of an object, all of its parts filled with a pattern where one is named, and shows it. */
+  /**
+   * Makes a layout that is the cut sheet of an object, and shows it: all of its parts filled with a pattern where one is named,
+   * else with all that the object shows now.
+   */
   async cut(id: string, pattern: string | null): Promise<void> {
     const one = this.body.objects.find((held) => held.id === id);
     const cut = one && cutSheet(one.object);
     if (!one || !cut?.ok) return;
-    const fill = (shape: string) => ({ ...freshFill(`${shape}f`, pattern ?? ''), anchored: 'page' as const });
-    const shapes = shapesOf(cut.sheet, () => nanoid(12)).map((shape) =>
-      pattern === null ? shape : { ...shape, fills: [fill(shape.id)] },
-    );
-    const name = freeName(
+    const newId = (): string => nanoid(12);
+    const bare = shapesOf(cut.sheet, newId);
+    const before = {
+      shapes: this.editorOf(one)?.doc.shapes ?? [],
+      parts: one.layout === null ? [] : (this.partsOf.get(one.layout) ?? []),
+    };
+    const fill = (): Fill => ({ ...freshFill(newId(), pattern ?? ''), anchored: 'page' });
+    const shapes =
+      pattern === null
+        ? carriedOver(before, bare, newId)
+        : bare.map((shape) => ({ ...shape, fills: [fill()] }));
+    const made = await makeNamed(
       `${this.doc.name}: ${one.name}`.slice(0, 72),
       this.layouts.map((layout) => layout.name),
+      (name) =>
+        call<{ id: string }>('POST', `/projects/${this.projectId}/layouts`, {
+          ...{ name, measure: 'mm', ppi: 300, object: one.object, shapes },
+          width: toPx(cut.sheet.width, 'mm'),
+          height: toPx(cut.sheet.height, 'mm'),
+        }),
     );
-    const made = await call<{ id: string }>('POST', `/projects/${this.projectId}/layouts`, {
-      ...{ name, measure: 'mm', ppi: 300, object: one.object, shapes },
-      width: toPx(cut.sheet.width, 'mm'),
-      height: toPx(cut.sheet.height, 'mm'),
-    });
     if (!made.ok) return void toasts.problem(made.failure.message);
     await this.refreshList();
     await this.show(id, made.value.id);
@@ -279,30 +278,6 @@ export class MockupSession {
     return lies && { x: toPx(sheet.x - lies.at.x, 'mm'), y: toPx(sheet.y - lies.at.y, 'mm') };
   }
 
-  /** Takes over what was saved elsewhere, unless there is work of one's own under way: then the next save asks. */
-  async refresh(version: number): Promise<void> {
-    await this.saver.rest();
-    if (version <= this.saver.version || !this.saver.clean || this.history.inGesture) return;
-    const found = await call<MockupData>('GET', `/mock-ups/${this.id}`);
-    if (!found.ok || !this.saver.clean) return;
-    await this.take(found.value);
-  }
-  /** Saves one's own state over what was saved elsewhere. */
-  keepMine({ name, body, version }: MockupData): void {
-    this.saver.rebase({ name, body }, version);
-  }
-  /** Shows what was saved elsewhere; undo brings one's own back. */
-  async takeTheirs(data: MockupData): Promise<void> {
-    await this.take(data);
-  }
-  private async take({ name, body, version }: MockupData): Promise<void> {
-    for (const id of layoutsIn(body)) await this.open(id);
-    const doc = { name, body };
-    this.history.commit(doc);
-    this.saver.want(doc);
-    this.saver.rebase(doc, version);
-  }
-
   /** The layouts of the project, as they are now. */
   async refreshList(): Promise<void> {
     const found = await call<{ layoutList: LayoutSummary[] }>('GET', `/projects/${this.projectId}`);
@@ -317,8 +292,17 @@ export class MockupSession {
       toasts.problem(found.failure.message);
       return false;
     }
-    this.editors.set(id, new LayoutEditor(found.value.layout, found.value.patterns));
+    this.put(found.value);
     return true;
+  }
+  private put({ layout, patterns }: LayoutInUse): void {
+    this.editors.set(layout.id, new LayoutEditor(layout, patterns));
+    const cut = layout.object && cutSheet(layout.object);
+    if (cut?.ok)
+      this.partsOf.set(
+        layout.id,
+        cut.sheet.panels.map(({ name }) => name),
+      );
   }
 
   private pageOf(one: Standing): PageThere | null {
@@ -339,21 +323,3 @@ const rank = (order: readonly string[], { kind }: SaveState): number => {
   const at = order.indexOf(kind);
   return at < 0 ? order.length : at;
 };
-
-/** A pattern that is on a layout, the fills that show it, and how much of the page their shapes cover, px². */
-export type PatternOn = { pattern: string; fills: string[]; area: number };
-
-/** The patterns on a layout, the one that covers most first. */
-export function patternsOn({ shapes }: Pick<LayoutDoc, 'shapes'>): PatternOn[] {
-  const found = new Map<string, PatternOn>();
-  for (const shape of shapes)
-    for (const { pattern, id } of patternFills(shape)) {
-      const one = found.get(pattern) ?? { pattern, fills: [], area: 0 };
-      found.set(pattern, {
-        ...one,
-        fills: [...one.fills, id],
-        area: one.area + shape.width * shape.height,
-      });
-    }
-  return [...found.values()].sort((one, other) => other.area - one.area);
-}

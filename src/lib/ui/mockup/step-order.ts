@@ -19,6 +19,11 @@ export class StepOrder {
       this.known.set(one, count);
       for (let at = before; at < count; at += 1) this.done.push(one);
       if (count > before) this.undone = [];
+      // Steps that went without an undo are no steps any more.
+      for (let at = count; at < before; at += 1) {
+        const last = this.done.lastIndexOf(one);
+        if (last >= 0) this.done.splice(last, 1);
+      }
     }
   }
 

@@ -56,8 +56,12 @@
     if (!session.history.inGesture) session.saver.want(session.history.doc);
   });
   onLive(['sheet.', 'mockup.', 'layout.', 'pattern.', 'palette.'], async (events) => {
-    if (events.some(({ kind, subject }) => kind.startsWith('sheet.') && subject === session.id))
-      await session.refresh();
+    if (
+      events.some(
+        ({ kind, subject }) => kind.startsWith('sheet.') && (subject === session.id || subject === ''),
+      )
+    )
+      await session.hear();
     if (events.some(({ kind }) => !kind.startsWith('sheet.'))) await onsources();
   });
   beforeNavigate(({ willUnload, cancel }) => {
@@ -68,8 +72,6 @@
     if (keyIsTaken(event)) return;
     if (undoByKey(event, session.history)) event.preventDefault();
   }
-  const stale = $derived(session.saver.state.kind === 'stale' ? session.saver.state.failure : null);
-  const current = $derived(stale?.current as SheetData | undefined);
   const WIDTH_NAMES: Record<SheetWidth, string> = { third: 'a third', half: 'half', whole: 'whole width' };
 </script>
 
@@ -83,7 +85,7 @@
         label="The name of the client sheet"
         value={session.history.doc.name}
         onset={(name) => {
-          session.history.commit({ ...session.history.doc, name });
+          session.rename(name);
           return null;
         }}
       />
@@ -189,11 +191,11 @@
     onclose={() => (saving = false)}
   />
 {/if}
-{#if stale}
+{#if session.stale}
   <StaleDialog
-    message={stale.message}
-    onmine={() => current && session.keepMine(current)}
-    ontheirs={() => current && session.take(current)}
+    message={session.stale.message}
+    onmine={() => session.keepMine()}
+    ontheirs={() => void session.takeTheirs()}
   />
 {/if}
 

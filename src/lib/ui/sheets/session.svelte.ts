@@ -10,40 +10,27 @@ import {
 } from '$lib/core/sheet/client-sheet';
 import { blobOf } from '../mockup/still';
 import { call, sendFile } from '../state/api';
-import { History } from '../state/history.svelte';
-import { Saver } from '../state/saver.svelte';
+import { OpenDocument } from '../state/open-document.svelte';
 import { toasts } from '../state/toasts.svelte';
 import { pictureOf } from './pictures';
 import { factsOf, usualWidth, type SheetSources } from './sources';
 
-export type SheetDoc = { name: string; body: ClientSheet };
-
 /** A client sheet that is open: what is on it, its links, and what clients left. */
-export class SheetSession {
+export class SheetSession extends OpenDocument<ClientSheet, SheetData> {
   readonly id: string;
-  readonly history: History<SheetDoc>;
-  readonly saver: Saver<SheetDoc>;
   links: readonly SheetLink[] = $state.raw([]);
   answers: readonly SheetAnswer[] = $state.raw([]);
   shownAt: number | null = $state(null);
   chosenId: string | null = $state(null);
-  readonly body = $derived.by(() => this.history.doc.body);
+  readonly body = $derived.by(() => this.doc.body);
   readonly chosen = $derived.by(() => this.body.items.find(({ id }) => id === this.chosenId) ?? null);
 
   constructor(data: SheetData) {
+    super(data, `/client-sheets/${data.id}`);
     this.id = data.id;
-    const doc = { name: data.name, body: data.body };
-    this.history = new History(doc);
-    this.saver = new Saver(doc, data.version, (next, _last, base) =>
-      call('PUT', `/client-sheets/${data.id}`, { base, ...next }),
-    );
-    this.hear(data);
+    this.take(data);
   }
 
-  change(change: (body: ClientSheet) => ClientSheet): void {
-    const { doc } = this.history;
-    this.history.commit({ ...doc, body: change(doc.body) });
-  }
   changeItem(id: string, change: Partial<SheetItem>): void {
     this.change((body) => ({
       ...body,
@@ -113,37 +100,25 @@ export class SheetSession {
     const made = await call<{ token: string; endsAt: number }>('POST', `/client-sheets/${this.id}/links`, {
       ...{ to, days },
     });
-    if (made.ok) await this.refresh();
+    if (made.ok) await this.hear();
     return made;
   }
   async endLink(token: string): Promise<void> {
     const ended = await call('DELETE', `/client-sheets/${this.id}/links/${token}`);
     if (!ended.ok) toasts.problem(ended.failure.message);
-    await this.refresh();
+    await this.hear();
   }
   async read(): Promise<void> {
     await call('PUT', `/client-sheets/${this.id}/read`);
-    await this.refresh();
+    await this.hear();
   }
 
-  /** Hears what clients left, and what was saved elsewhere where there is no work of one's own under way. */
-  async refresh(): Promise<void> {
-    await this.saver.rest();
-    const found = await call<SheetData>('GET', `/client-sheets/${this.id}`);
-    if (!found.ok) return;
-    this.hear(found.value);
-    if (found.value.version > this.saver.version && this.saver.clean) this.take(found.value);
+  /** Hears what clients left, and what was saved elsewhere. */
+  async hear(): Promise<void> {
+    const now = await this.refresh();
+    if (now) this.take(now);
   }
-  keepMine({ name, body, version }: SheetData): void {
-    this.saver.rebase({ name, body }, version);
-  }
-  take({ name, body, version }: SheetData): void {
-    const doc = { name, body };
-    this.history.commit(doc);
-    this.saver.want(doc);
-    this.saver.rebase(doc, version);
-  }
-  private hear({ links, answers, shownAt }: SheetData): void {
+  private take({ links, answers, shownAt }: SheetData): void {
     [this.links, this.answers, this.shownAt] = [links, answers, shownAt];
   }
 }

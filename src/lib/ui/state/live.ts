@@ -26,6 +26,16 @@ function close(): void {
   source = null;
 }
 
+/** What may have changed while a tab was hidden. */
+const WOKEN = [
+  'palette.woken',
+  'pattern.woken',
+  'collection.woken',
+  'layout.changed',
+  'mockup.changed',
+  'sheet.changed',
+];
+
 /**
  * A browser gives one place few connections at once, and each tab holds one: hidden tabs let theirs go. When one is
  * seen again it is told that anything may have changed.
@@ -34,8 +44,7 @@ function onVisibility(): void {
   if (document.visibilityState === 'hidden') return close();
   if (source || listeners.size === 0) return;
   open();
-  for (const kind of ['palette.woken', 'pattern.woken', 'collection.woken', 'layout.changed'])
-    for (const told of listeners) told({ kind, subject: '' });
+  for (const kind of WOKEN) for (const told of listeners) told({ kind, subject: '' });
 }
 
 /** Listens to what changes on the server, in this tab or elsewhere, until the returned function is called. One connection a tab. */

@@ -6,6 +6,7 @@
   import { LENGTH_UNITS } from '$lib/core/num/length';
   import type { Exchange } from '$lib/core/recipe/recolour';
   import { call } from '$lib/ui/state/api';
+  import { makeNamed } from '$lib/ui/state/make-named';
   import { toasts } from '$lib/ui/state/toasts.svelte';
   import { refresh } from '$lib/ui/state/refresh';
   import Button from '$lib/ui/components/Button.svelte';
@@ -18,7 +19,6 @@
   import { freshSheet } from '$lib/core/sheet/client-sheet';
   import NewMockup from '$lib/ui/mockup/NewMockup.svelte';
   import MockupCard from '$lib/ui/mockup/MockupCard.svelte';
-  import { freeName } from '$lib/core/recipe/edit';
   import LayoutCard from '$lib/ui/library/LayoutCard.svelte';
   import NewLayout from '$lib/ui/library/NewLayout.svelte';
 
@@ -52,14 +52,12 @@
   }
 
   async function newSheet(): Promise<void> {
-    const name = freeName(
-      'Client sheet 1',
-      data.sheets.map((sheet) => sheet.name),
+    const taken = data.sheets.map(({ name }) => name);
+    const made = await makeNamed('Client sheet 1', taken, (name) =>
+      call<{ id: string }>('POST', `/projects/${project.id}/client-sheets`, {
+        ...{ name, body: freshSheet(project.name) },
+      }),
     );
-    const made = await call<{ id: string }>('POST', `/projects/${project.id}/client-sheets`, {
-      name,
-      body: freshSheet(project.name),
-    });
     if (!made.ok) return toasts.problem(made.failure.message);
     await goto(`/projects/${project.id}/client-sheets/${made.value.id}`);
   }
