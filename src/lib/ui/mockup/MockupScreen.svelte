@@ -2,10 +2,8 @@
   import { beforeNavigate } from '$app/navigation';
   import { onMount, untrack } from 'svelte';
   import type { LayoutInUse, LayoutSummary, MockupData, PaletteData } from '$lib/contract/data';
-  import { hexOf } from '$lib/core/colour/parse';
-  import type { Point } from '$lib/core/geom/point';
   import type { LengthUnit } from '$lib/core/num/length';
-  import { LOOKS, MOCKUP_LIMITS, type Camera } from '$lib/core/mockup/mockup';
+  import { LOOKS } from '$lib/core/mockup/mockup';
   import { patternFills } from '$lib/core/recipe/layout';
   import Plus from '@lucide/svelte/icons/plus';
   import Button from '../components/Button.svelte';
@@ -19,24 +17,15 @@
   import KeysDialog from '../layout/KeysDialog.svelte';
   import { provideEyedropper } from '../state/eyedropper.svelte';
   import { Room } from '../state/room.svelte';
-  import { toasts } from '../state/toasts.svelte';
   import { keyIsTaken, undoByKey } from '../state/undo-keys';
   import AddObject from './AddObject.svelte';
   import { hearChanges } from './hear';
-  import LightBar from './LightBar.svelte';
-  import LookBar from './LookBar.svelte';
+  import MockupStage from './MockupStage.svelte';
   import ObjectPanel from './ObjectPanel.svelte';
-  import { carryShape, shapeOn } from './on-object';
   import OnItBar from './OnItBar.svelte';
-  import PhotoBar from './PhotoBar.svelte';
-  import PhotoView from './PhotoView.svelte';
   import SurfacePanel from './SurfacePanel.svelte';
-  import SceneView from './SceneView.svelte';
-  import type { Met } from './scene/object-scene';
   import { MockupSession } from './session.svelte';
-  import { StillKeeper } from './still-keeper';
   import { StepOrder } from './step-order';
-  import StillDialog from './StillDialog.svelte';
 
   /** The mock-up view: hangers left, objects in space, the fill bar of what is pressed on them, what the chosen object is. */
   type Props = {
@@ -59,23 +48,12 @@
     fills: { usual: 147, least: 57, most: 420 },
     object: { usual: 264, least: 220, most: 480 },
   });
-  let view: SceneView | undefined = $state();
   let fillsHeight = $state(0);
   let saving = $state(false);
-  let photoView: PhotoView | undefined = $state();
-  let photoTool: 'handles' | 'front' | 'look' = $state('handles');
-  let brush = $state.raw({ size: 60, softness: 0.4, strength: 1 });
-  let brushMode: 'erase' | 'restore' = $state('erase');
-  // svelte-ignore state_referenced_locally
-  const keptStill =
-    mockup.stillAt === null ? null : `/api/v1/mock-ups/${mockup.id}/still?made=${mockup.stillAt}`;
   let showKeys = $state(false);
-  // svelte-ignore state_referenced_locally
-  let camera = $state.raw<Camera>(mockup.body.camera);
   const body = $derived(session.body);
   const one = $derived(session.chosen);
   const editor = $derived(session.editor);
-  const dragging = $derived(session.history.inGesture || (editor?.history.inGesture ?? false));
 
   const order = new StepOrder();
   $effect(() => {
@@ -95,6 +73,17 @@
     });
   });
 
+  const counted = $derived.by(() => {
+    const [count, what] = [body.objects.length, body.photo ? 'surface' : 'object'];
+    return count === 0 ? `no ${what}s yet` : count === 1 ? `one ${what}` : `${count} ${what}s`;
+  });
+  const PHOTO_KEYS = [
+    ['Tab', 'Go from handle to handle'],
+    ['Arrows on a handle', 'Move it by one px, with Shift by ten'],
+    ['Escape', 'Let go of the shape, or of a stroke'],
+    ['Ctrl/Cmd+Z', 'Undo; with Shift redo'],
+    ['?', 'Show these keys'],
+  ] as const;
   const KEYS = [
     ['Drag, arrows', 'Turn what is seen; with Shift a drag moves it'],
     ['Wheel, + and −', 'Come closer, go away'],
@@ -125,25 +114,6 @@
     void session.flush();
     if (willUnload && !session.clean) cancel();
   });
-
-  const keeper = new StillKeeper(session, () => ({
-    camera,
-    seen: () => (saving ? null : body.photo ? photoView?.seenNow() : view?.seen()) ?? null,
-  }));
-  $effect(() => () => keeper.stop());
-
-  function pick(met: Met | null, share: Point): void {
-    if (eyedropper.active) {
-      const rgb = (met?.sheet && view?.colourAt(met.id, met.sheet)) ?? view?.seenAt(share);
-      if (rgb) eyedropper.answer(hexOf(rgb));
-      else toasts.problem('Nothing is drawn there; press where there is a colour.');
-      return;
-    }
-    if (!met) return editor?.select([]);
-    session.choose(met.id);
-    const shape = met.sheet && shapeOn(session, met);
-    session.editor?.select(shape ? [shape] : []);
-  }
 </script>
 
 <svelte:window onkeydown={onkey} />
@@ -154,7 +124,11 @@
 />
 
 <div class="view">
-  <TopBar skip={{ label: 'To the objects', to: '[role="application"]' }}>
+  <TopBar
+    skip={body.photo
+      ? { label: 'To the handles', to: '.space [role="button"]' }
+      : { label: 'To the objects', to: '[role="application"]' }}
+  >
     {#snippet trail()}
       <a href="/projects/{mockup.projectId}">{mockup.projectName}</a> /
       <NameField
@@ -165,7 +139,7 @@
           return null;
         }}
       />
-      · {body.objects.length === 1 ? 'one object' : `${body.objects.length} objects`}
+      · {counted}
     {/snippet}
     {#snippet actions()}
       <SaveNote state={session.saveState} onretry={() => void session.flush()} />
@@ -194,99 +168,14 @@
     <Sizer {room} part="hangers" name="hangers" side="left" />
     <main>
       <h1 class="visually-hidden">{session.doc.name}</h1>
-      <div class="space" style:background={body.ground ?? undefined} class:clear={body.ground === null}>
-        {#if body.photo}
-          <PhotoView
-            bind:this={photoView}
-            body={{ ...body, photo: body.photo }}
-            pages={session.pages}
-            chosen={one?.id ?? null}
-            label={session.doc.name}
-            kept={keptStill}
-            plain={photoTool === 'look'}
-            brush={photoTool === 'front' ? { stroke: brush, mode: brushMode } : null}
-            onmove={(id, points, isLive) =>
-              session.changeOne(
-                id,
-                (held) => (held.grid ? { ...held, grid: { ...held.grid, points } } : held),
-                isLive,
-              )}
-            oncancel={() => session.history.cancel()}
-            onchoose={(id) => session.choose(id)}
-            onstroke={(stroke) => session.paintFront(stroke)}
-            onrest={() => keeper.rested()}
-          />
-          <div class="bars">
-            <div class="bar">
-              <PhotoBar
-                tool={photoTool}
-                {brush}
-                mode={brushMode}
-                strokes={body.photo.strokes.length}
-                ontool={(tool) => (photoTool = tool)}
-                onbrush={(next, mode) => ([brush, brushMode] = [next, mode])}
-                onclear={() => session.clearFront()}
-              />
-            </div>
-          </div>
-        {:else}
-          <SceneView
-            bind:this={view}
-            objects={body.objects}
-            pages={session.pages}
-            {camera}
-            light={body.light}
-            ground={body.ground}
-            label={session.doc.name}
-            kept={keptStill}
-            hurried={dragging}
-            oncamera={(next, done) => {
-              camera = next;
-              if (done) session.look(next);
-            }}
-            onpick={pick}
-            grab={(met) =>
-              met?.sheet && met.id === one?.id && !eyedropper.active ? carryShape(session, met) : null}
-            onrest={() => keeper.rested()}
-          />
-          {#if body.objects.length === 0}
-            <div class="empty">
-              <p>Nothing stands here yet. Put an object there: a cup, a bag, a poster.</p>
-              <AddObject onadd={(kind) => session.add(kind)} />
-            </div>
-          {/if}
-          <div class="bars">
-            <div class="bar">
-              <LookBar
-                {camera}
-                views={body.views}
-                full={body.views.length >= MOCKUP_LIMITS.views}
-                onlook={(next) => {
-                  camera = next;
-                  session.look(next);
-                }}
-                onviews={(views) => session.change((held) => ({ ...held, views }))}
-              />
-            </div>
-            <div class="bar">
-              <LightBar
-                light={body.light}
-                ground={body.ground}
-                {palettes}
-                onlight={(light) => session.change((held) => ({ ...held, light }))}
-                onground={(ground, live) => session.change((held) => ({ ...held, ground }), live)}
-              />
-            </div>
-          </div>
-        {/if}
-        {#if eyedropper.active}
-          <p class="asking" role="status">
-            Press a colour on an object. <button type="button" onclick={() => eyedropper.answer(null)}
-              >Cancel</button
-            >
-          </p>
-        {/if}
-      </div>
+      <MockupStage
+        {session}
+        {palettes}
+        {eyedropper}
+        {saving}
+        kept={mockup.stillAt === null ? null : `/api/v1/mock-ups/${mockup.id}/still?made=${mockup.stillAt}`}
+        onsaved={() => (saving = false)}
+      />
       <Sizer {room} part="fills" name="fill bar" side="below" measured={fillsHeight} />
       <div
         class="fills-box"
@@ -324,25 +213,7 @@
   </div>
 </div>
 
-{#if saving && photoView && body.photo}
-  <StillDialog
-    view={photoView}
-    name={session.doc.name}
-    photo={body.photo}
-    {camera}
-    ground={null}
-    onclose={() => (saving = false)}
-  />
-{:else if saving && view}
-  <StillDialog
-    {view}
-    name={session.doc.name}
-    {camera}
-    ground={body.ground}
-    onclose={() => (saving = false)}
-  />
-{/if}
-{#if showKeys}<KeysDialog keys={KEYS} onclose={() => (showKeys = false)} />{/if}
+{#if showKeys}<KeysDialog keys={body.photo ? PHOTO_KEYS : KEYS} onclose={() => (showKeys = false)} />{/if}
 {#if session.stale}
   <StaleDialog
     message={session.stale.message}
@@ -380,53 +251,6 @@
     flex-direction: column;
     min-width: 0;
     min-height: 0;
-  }
-  .space {
-    position: relative;
-    flex: 1;
-    min-height: 0;
-  }
-  .clear {
-    background: repeating-conic-gradient(#e9e9e6 0 25%, #f6f6f4 0 50%) 0 0 / 22px 22px;
-  }
-  .bars {
-    position: absolute;
-    inset: 10px 10px auto;
-    display: flex;
-    flex-wrap: wrap;
-    justify-content: space-between;
-    gap: 6px;
-    pointer-events: none;
-  }
-  .bar {
-    border-radius: var(--radius);
-    background: var(--card);
-    box-shadow: var(--shadow);
-    pointer-events: auto;
-  }
-  .asking,
-  .empty {
-    position: absolute;
-    inset: auto auto 12px 50%;
-    padding: 8px 12px;
-    border-radius: var(--radius);
-    background: var(--card);
-    box-shadow: var(--shadow);
-    transform: translateX(-50%);
-  }
-  .empty {
-    inset: 40% auto auto 50%;
-    display: grid;
-    gap: 10px;
-    justify-items: center;
-    padding: 18px 24px;
-  }
-  .asking button {
-    border: 0;
-    background: none;
-    color: var(--kelp);
-    font-weight: 600;
-    cursor: pointer;
   }
   .fills-box {
     flex: none;

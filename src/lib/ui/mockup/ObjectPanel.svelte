@@ -23,6 +23,10 @@
   type Props = { session: MockupSession; one: Standing; palettes: PaletteData[]; measure: LengthUnit };
   let { session, one, palettes, measure }: Props = $props();
 
+  const PLACES = [
+    { key: 'x', label: 'To the right' },
+    { key: 'z', label: 'To the front' },
+  ] as const;
   const entry = $derived(OBJECTS[one.object.kind]);
   const change = (next: Partial<Standing>, live = false): void =>
     session.changeOne(one.id, (held) => ({ ...held, ...next }), live);
@@ -58,14 +62,16 @@
   {/snippet}
   <Rows>
     <span>Name</span>
-    <NameField
-      label="The name of the object"
-      value={one.name}
-      onset={(name) => {
-        change({ name });
-        return null;
-      }}
-    />
+    <span class="name">
+      <NameField
+        label="The name of the object"
+        value={one.name}
+        onset={(name) => {
+          change({ name });
+          return null;
+        }}
+      />
+    </span>
     {#each entry.numbers as { key, label, least, most } (one.object.kind + key)}
       <span title={label}>{label}</span>
       <NumberField
@@ -107,30 +113,20 @@
 
 <Panel title="Where it stands">
   <Rows>
-    <span>To the right</span>
-    <NumberField
-      label="To the right"
-      value={toPx(one.x, 'mm')}
-      kind={{ unit: measure }}
-      digits={1}
-      least={toPx(MOCKUP_LIMITS.place.least, 'mm')}
-      most={toPx(MOCKUP_LIMITS.place.most, 'mm')}
-      onlive={(value) => change({ x: fromPx(value, 'mm') }, true)}
-      onset={(value) => change({ x: fromPx(value, 'mm') })}
-      oncancel={() => session.history.cancel()}
-    />
-    <span>To the front</span>
-    <NumberField
-      label="To the front"
-      value={toPx(one.z, 'mm')}
-      kind={{ unit: measure }}
-      digits={1}
-      least={toPx(MOCKUP_LIMITS.place.least, 'mm')}
-      most={toPx(MOCKUP_LIMITS.place.most, 'mm')}
-      onlive={(value) => change({ z: fromPx(value, 'mm') }, true)}
-      onset={(value) => change({ z: fromPx(value, 'mm') })}
-      oncancel={() => session.history.cancel()}
-    />
+    {#each PLACES as { key, label } (key)}
+      <span>{label}</span>
+      <NumberField
+        {label}
+        value={toPx(one[key], 'mm')}
+        kind={{ unit: measure }}
+        digits={1}
+        least={toPx(MOCKUP_LIMITS.place.least, 'mm')}
+        most={toPx(MOCKUP_LIMITS.place.most, 'mm')}
+        onlive={(value) => change({ [key]: fromPx(value, 'mm') }, true)}
+        onset={(value) => change({ [key]: fromPx(value, 'mm') })}
+        oncancel={() => session.history.cancel()}
+      />
+    {/each}
     <span>Turned</span>
     <NumberField
       label="The object is turned by"
@@ -146,6 +142,11 @@
 </Panel>
 
 <style>
+  .name {
+    display: grid;
+    width: 158px;
+    justify-items: end;
+  }
   .tools {
     display: inline-flex;
   }

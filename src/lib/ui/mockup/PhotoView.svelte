@@ -4,15 +4,15 @@
   import { scaling } from '$lib/core/geom/affine';
   import type { Point } from '$lib/core/geom/point';
   import type { Mockup, Standing } from '$lib/core/mockup/mockup';
-  import { gridFault, onPhoto, rowsOf, type Photo } from '$lib/core/mockup/photo';
+  import type { Photo } from '$lib/core/mockup/photo';
   import { cutSheet } from '$lib/core/mockup/objects';
   import { paintedMask } from '$lib/core/raster/soft-mask';
   import type { MaskStroke } from '$lib/core/recipe/mask';
-  import { toasts } from '../state/toasts.svelte';
   import BrushSurface from '../components/BrushSurface.svelte';
   import { drawSheet, type PageThere, type SheetPicture } from './draw-sheet';
   import type { PhotoScene } from './scene/photo-scene';
   import { MOST_SHEET, PictureTooLarge } from './still';
+  import SurfaceHandles from './SurfaceHandles.svelte';
 
   /** A photograph with what is printed laid on its surfaces; the handles of the chosen one are dragged, or moved by arrow keys. */
   type Props = {
@@ -27,11 +27,14 @@
     brush: { stroke: Omit<BrushStroke, 'points'>; mode: MaskStroke['mode'] } | null;
     onmove: (id: string, points: Point[], live: boolean) => void;
     oncancel: () => void;
+    /** A colour is to be taken off it: told what is seen where it is pressed. */
+    picking: boolean;
+    onpick: (rgb: [number, number, number] | null) => void;
     onchoose: (id: string) => void;
     onstroke: (stroke: MaskStroke) => void;
     onrest?: () => void;
   };
-  let { body, pages, chosen, label, kept = null, plain, brush, ...on }: Props = $props();
+  let { body, pages, chosen, label, kept = null, plain, brush, picking, ...on }: Props = $props();
 
   /** Sheets are drawn with so many px along their longer side. */
   const SIDE = 1800;
@@ -57,7 +60,6 @@
       height: Math.max(1, Math.round(seen.height * ratio)),
     };
   });
-  const one = $derived(body.objects.find(({ id }) => id === chosen) ?? null);
 
   async function start(): Promise<void> {
     if (!canvas) return;
@@ -190,6 +192,17 @@
       draw();
     }
   }
+  function seenAt(event: MouseEvent & { currentTarget: HTMLElement }): [number, number, number] | null {
+    const copy = seenNow();
+    const box = event.currentTarget.getBoundingClientRect();
+    if (!copy) return null;
+    const [x, y] = [
+      ((event.clientX - box.x) / box.width) * copy.width,
+      ((event.clientY - box.y) / box.height) * copy.height,
+    ];
+    const { data } = copy.getContext('2d')!.getImageData(Math.floor(x), Math.floor(y), 1, 1);
+    return [data[0]!, data[1]!, data[2]!];
+  }
   /** A copy of what is seen now. */
   export function seenNow(): HTMLCanvasElement | null {
     if (!canvas || !scene) return null;
@@ -197,50 +210,6 @@
     [copy.width, copy.height] = [canvas.width, canvas.height];
     copy.getContext('2d')!.drawImage(canvas, 0, 0);
     return copy;
-  }
-
-  /** Handles move while what they show is a surface; where it would not be one any more they stay. */
-  function moved(index: number, to: Point, isLive: boolean): void {
-    if (!one?.grid) return;
-    const round = (value: number): number => Math.round(value * 100) / 100;
-    const points = one.grid.points.map((point, at) =>
-      at === index ? { x: round(to.x), y: round(to.y) } : point,
-    );
-    const wrong = gridFault({ ...one.grid, points });
-    if (wrong) {
-      toasts.problem(wrong, 'handles');
-      return;
-    }
-    toasts.settled('handles');
-    on.onmove(one.id, points, isLive);
-  }
-  let held: { index: number; from: Point; start: Point } | null = null;
-  function onkeydown(event: KeyboardEvent, index: number, point: Point): void {
-    const by = event.shiftKey ? 10 : 1;
-    const step = { ArrowLeft: [-by, 0], ArrowRight: [by, 0], ArrowUp: [0, -by], ArrowDown: [0, by] }[
-      event.key
-    ];
-    if (!step) return;
-    event.preventDefault();
-    event.stopPropagation();
-    moved(index, { x: point.x + step[0]!, y: point.y + step[1]! }, false);
-  }
-  /** The outline of a surface and its lines between the handles, px of the photograph. */
-  function linesOf({ grid }: Standing): string {
-    if (!grid) return '';
-    const at = onPhoto(grid);
-    const line = (from: (share: number) => Point): string =>
-      Array.from({ length: 25 }, (_, index) => {
-        const { x, y } = from(index / 24);
-        return `${index === 0 ? 'M' : 'L'}${x.toFixed(1)} ${y.toFixed(1)}`;
-      }).join('');
-    const rows = rowsOf(grid);
-    return [
-      ...Array.from({ length: grid.columns }, (_, column) =>
-        line((share) => at(column / (grid.columns - 1), share)),
-      ),
-      ...Array.from({ length: rows }, (_, row) => line((share) => at(share, row / (rows - 1)))),
-    ].join('');
   }
 </script>
 
@@ -255,49 +224,20 @@
     ></canvas>
     {#if fault !== null && !scene && kept}<img src={kept} alt="{label}, as it was seen last" />{/if}
     {#if !plain && !brush && scale > 0}
-      <svg viewBox="0 0 {photo.width} {photo.height}" role="group" aria-label="Handles of the surfaces">
-        {#each body.objects as surface (surface.id)}
-          {#if surface.id !== chosen}
-            <!-- The list beside it does the same by keys. -->
-            <!-- svelte-ignore a11y_click_events_have_key_events, a11y_no_static_element_interactions -->
-            <path class="other" d={linesOf(surface)} onclick={() => on.onchoose(surface.id)} />
-          {/if}
-        {/each}
-        {#if one?.grid}
-          <path class="lines" d={linesOf(one)} />
-          {#each one.grid.points as point, index (index)}
-            <circle
-              cx={point.x}
-              cy={point.y}
-              r={6 / scale}
-              role="button"
-              tabindex="0"
-              aria-label="Handle {(index % one.grid.columns) + 1}, {Math.floor(index / one.grid.columns) + 1}"
-              onkeydown={(event) => onkeydown(event, index, point)}
-              onpointerdown={(event) => {
-                event.currentTarget.setPointerCapture(event.pointerId);
-                held = { index, from: point, start: { x: event.clientX, y: event.clientY } };
-              }}
-              onpointermove={(event) => {
-                if (held?.index !== index) return;
-                const by = {
-                  x: (event.clientX - held.start.x) / scale,
-                  y: (event.clientY - held.start.y) / scale,
-                };
-                moved(index, { x: held.from.x + by.x, y: held.from.y + by.y }, true);
-              }}
-              onpointerup={() => {
-                if (held && one) on.onmove(one.id, [...one.grid!.points], false);
-                held = null;
-              }}
-              onpointercancel={() => {
-                held = null;
-                on.oncancel();
-              }}
-            />
-          {/each}
-        {/if}
-      </svg>
+      <SurfaceHandles
+        surfaces={body.objects}
+        {chosen}
+        {photo}
+        {scale}
+        onmove={on.onmove}
+        oncancel={on.oncancel}
+        onchoose={on.onchoose}
+      />
+    {/if}
+    {#if picking}
+      <!-- A place of the picture is told by the pointer alone. -->
+      <!-- svelte-ignore a11y_click_events_have_key_events, a11y_no_static_element_interactions -->
+      <div class="brush picking" onclick={(event) => on.onpick(seenAt(event))}></div>
     {/if}
     {#if brush}
       <div class="brush">
@@ -335,41 +275,14 @@
     display: block;
   }
   img,
-  svg,
   .brush {
     position: absolute;
     inset: 0;
     width: 100%;
     height: 100%;
   }
-  svg {
-    overflow: visible;
-  }
-  path {
-    fill: none;
-    vector-effect: non-scaling-stroke;
-  }
-  .lines {
-    stroke: var(--kelp);
-    stroke-width: 1.5px;
-    pointer-events: none;
-  }
-  .other {
-    fill: transparent;
-    stroke: rgb(255 255 255 / 70%);
-    stroke-width: 1px;
-    cursor: pointer;
-  }
-  circle {
-    fill: #fff;
-    stroke: var(--kelp);
-    stroke-width: 2px;
-    vector-effect: non-scaling-stroke;
-    cursor: grab;
-  }
-  circle:focus-visible {
-    fill: var(--kelp);
-    outline: none;
+  .picking {
+    cursor: crosshair;
   }
   .fault {
     position: absolute;

@@ -56,8 +56,11 @@
     drawer.scene?.setObjects(untrack(() => objects));
     drawer.draw();
   });
+  // The same things in a body that is another (a view that is kept, a name) are nothing to draw.
+  const stands = $derived(objects);
+  const lamp = $derived(light);
   $effect(() => {
-    drawer.scene?.setLight(light, ground);
+    drawer.scene?.setLight(lamp, ground);
     drawer.draw();
   });
   $effect(() => {
@@ -69,7 +72,7 @@
     drawer.draw();
   });
   $effect(() => {
-    void [pages, objects, hurried];
+    void [pages, stands, hurried];
     if (drawer.scene) untrack(() => drawer.want(false));
   });
 

@@ -83,14 +83,16 @@
   {/snippet}
   <Rows>
     <span>Name</span>
-    <NameField
-      label="The name of the surface"
-      value={one.name}
-      onset={(next) => {
-        change({ name: next });
-        return null;
-      }}
-    />
+    <span class="name">
+      <NameField
+        label="The name of the surface"
+        value={one.name}
+        onset={(next) => {
+          change({ name: next });
+          return null;
+        }}
+      />
+    </span>
     <span>True width</span>
     <NumberField
       label="True width"
@@ -183,6 +185,11 @@
 </Panel>
 
 <style>
+  .name {
+    display: grid;
+    width: 158px;
+    justify-items: end;
+  }
   .note {
     margin: 8px 0;
     color: var(--muted);

@@ -33,8 +33,8 @@ const STEP = 1.7;
 const WAIT = 40;
 /** After so long without a movement it is drawn finer, ms. */
 const REST = 140;
-/** Moving pictures have so many px at first, then fewer or more by how long they take, ms. */
-const QUICK = { px: 400_000, least: 50_000, most: 4_000_000, slow: 38, fast: 19, apart: 400 };
+/** Moving pictures have so many px at first, then fewer or more by how long they are drawn, ms. */
+const QUICK = { px: 300_000, least: 60_000, most: 4_000_000, slow: 26, fast: 14 };
 
 /** Which picture of a sheet an object has: of what, and how fine. */
 type Drawn = { of: PageThere; side: number; object: string; made: SheetPicture };
@@ -58,7 +58,7 @@ export class SceneDrawer {
   private frame = 0;
   private rest: ReturnType<typeof setTimeout> | undefined;
   private quickPx = QUICK.px;
-  private quickAt = 0;
+  private timing = false;
   /** While a picture is made nothing else is drawn. */
   private held = false;
 
@@ -164,21 +164,29 @@ export class SceneDrawer {
   /** Draws with the next frame, and ever finer once nothing moves. */
   draw(): void {
     if (this.frame || !this.scene) return;
-    this.frame = requestAnimationFrame((time) => {
+    this.frame = requestAnimationFrame(() => {
       this.frame = 0;
       const { px, objects, pages, camera } = this.now();
       if (!this.scene || this.lost || px.width < 2 || px.height < 2) return;
-      const took = time - this.quickAt;
-      this.quickAt = time;
-      // Frames that follow each other tell how much can be drawn.
-      const by = took > QUICK.apart ? 1 : took > QUICK.slow ? 0.75 : took < QUICK.fast ? 1.1 : 1;
-      this.quickPx = clamp(this.quickPx * by, QUICK.least, QUICK.most);
       this.scene.drawQuick(px, Math.min(1, Math.sqrt(this.quickPx / (px.width * px.height))));
+      void this.time(this.scene);
       const blank = objects.some(({ id }) => pages.has(id) && !this.drawn.has(id));
       this.shownAs = blank ? null : `${camera.turn} ${camera.raised}`;
       clearTimeout(this.rest);
       this.rest = setTimeout(() => this.finer(), REST);
     });
+  }
+
+  /** How long the graphics take for a quick picture tells how many px the next one has. */
+  private async time(own: ObjectScene): Promise<void> {
+    if (this.timing) return;
+    this.timing = true;
+    const from = performance.now();
+    await own.drawn();
+    const took = performance.now() - from;
+    this.timing = false;
+    const by = took > QUICK.slow ? 0.75 : took < QUICK.fast ? 1.15 : 1;
+    this.quickPx = clamp(this.quickPx * by, QUICK.least, QUICK.most);
   }
 
   private finer(): void {
