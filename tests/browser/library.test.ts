@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import type { HTTPRequest, Page } from 'puppeteer-core';
 import { PNG } from 'pngjs';
 import sharp from 'sharp';
-import { afterAll, beforeAll, describe, expect, inject, it, vi } from 'vitest';
+import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
 import type { FoundPatterns, LayoutData, PaletteData, PatternDetail } from '../../src/lib/contract/data';
 import { recolourPicture } from '../../src/lib/core/raster/recolour';
 import type { PatternFill } from '../../src/lib/core/recipe/fill';
@@ -29,6 +29,7 @@ import {
 } from '../support/browser';
 import { block, dot, place, recipe } from '../support/recipes';
 import { filledShape } from '../support/scenes';
+import { until } from '../support/until';
 import { readPatterns } from '../../src/lib/core/svg/import-patterns';
 import { readSvgTree } from '../../src/lib/core/svg/xml';
 import { FOREIGN } from '../support/foreign-patterns';
@@ -791,11 +792,11 @@ describe('bad input', () => {
         '[data-place] img[src]',
         (all) => all.filter((one) => !(one as HTMLImageElement).complete).length,
       );
-    await vi.waitFor(async () => expect(await coming()).toBeGreaterThan(3));
+    await until(async () => expect(await coming()).toBeGreaterThan(3));
     await tab.waitForNetworkIdle({ concurrency: 1000 });
     await tab.evaluate(() => window.dispatchEvent(new Event('beforeunload', { cancelable: true })));
     expect(await coming()).toBe(0);
-    await vi.waitFor(async () => expect(await coming()).toBeGreaterThan(3), { timeout: 8000 });
+    await until(async () => expect(await coming()).toBeGreaterThan(3));
     await Promise.all(held.map((request) => request.abort().catch(() => undefined)));
     await tab.close();
   });

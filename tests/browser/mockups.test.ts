@@ -5,7 +5,7 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { ElementHandle } from 'puppeteer-core';
-import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { LayoutData, MockupData, SheetData } from '../../src/lib/contract/data';
 import type { Hex } from '../../src/lib/core/colour/parse';
 import { aroundOf, projector, standingAt } from '../../src/lib/core/mockup/camera';
@@ -26,7 +26,9 @@ import {
   visit,
   type Session,
 } from '../support/browser';
+import { across, blue, green, red, shareOf, type IsColour } from '../support/on-object';
 import { block, dot, place, recipe } from '../support/recipes';
+import { until } from '../support/until';
 
 let session: Session;
 let page: Session['page'];
@@ -82,19 +84,8 @@ async function picture(): Promise<PNG> {
   await still(page);
   return PNG.sync.read(Buffer.from(await canvas!.screenshot()));
 }
-const share = ({ width, height, data }: PNG, is: (r: number, g: number, b: number) => boolean): number => {
-  let count = 0;
-  for (let at = 0; at < data.length; at += 4) if (is(data[at]!, data[at + 1]!, data[at + 2]!)) count += 1;
-  return count / (width * height);
-};
-const red = (r: number, g: number, b: number): boolean => r > 1.7 * g && r > 1.7 * b;
-const blue = (r: number, g: number, b: number): boolean => b > 1.4 * r && b > 1.4 * g;
-const green = (r: number, g: number, b: number): boolean => g > 1.4 * r && g > 1.4 * b;
-const untilSeen = (is: (r: number, g: number, b: number) => boolean, least: number): Promise<void> =>
-  vi.waitFor(async () => expect(share(await picture(), is)).toBeGreaterThan(least), {
-    timeout: 25_000,
-    interval: 200,
-  });
+const untilSeen = (is: IsColour, least: number): Promise<void> =>
+  until(async () => expect(shareOf(await picture(), is)).toBeGreaterThan(least));
 
 /** Where a place of an object's sheet (mm) is on the window. */
 async function onWindow(
@@ -222,7 +213,7 @@ describe('a mock-up', () => {
     const place3 = panel!.at!({ x: bagAt.x + bagAt.width / 2, y: bagAt.y + bagAt.height / 2 });
     const onBag = seen(standingAt(place3, body.objects[1]!));
     await page.mouse.click(box.x + onBag.x, box.y + onBag.y);
-    await vi.waitFor(async () => {
+    await until(async () => {
       const { shapes } = (await getLayout(cupLayout.id)).layout;
       const { fills } = shapes.find(({ id }) => id === 'logo')!;
       expect(fills[0]).toMatchObject({ kind: 'colour', colour: '#2038c0' });
@@ -231,7 +222,7 @@ describe('a mock-up', () => {
     const before = (await getLayout(cupLayout.id)).layout.shapes.find(({ id }) => id === 'logo')!;
     const there = await onWindow(body, 0, middle);
     await drag(page, there, [there[0] + 14, there[1] - 10]);
-    await vi.waitFor(async () => {
+    await until(async () => {
       const after = (await getLayout(cupLayout.id)).layout.shapes.find(({ id }) => id === 'logo')!;
       expect(after.x).toBeGreaterThan(before.x + 5);
       expect(after.y).toBeLessThan(before.y - 3);
@@ -239,7 +230,7 @@ describe('a mock-up', () => {
     await page.keyboard.down('Control');
     await page.keyboard.press('z');
     await page.keyboard.up('Control');
-    await vi.waitFor(async () => {
+    await until(async () => {
       const after = (await getLayout(cupLayout.id)).layout.shapes.find(({ id }) => id === 'logo')!;
       expect([after.x, after.y]).toEqual([before.x, before.y]);
     });
@@ -290,7 +281,7 @@ describe('a mock-up', () => {
     await press(page, 'Stand 3 side by side');
     await untilSeen(green, 0.01);
     const seen = await picture();
-    for (const is of [red, blue, green]) expect(share(seen, is)).toBeGreaterThan(0.01);
+    for (const is of [red, blue, green]) expect(shareOf(seen, is)).toBeGreaterThan(0.01);
     await saved(page);
     const { body } = await mockupHere();
     expect(new Set(body.objects.map(({ layout }) => layout)).size).toBe(1);
@@ -308,7 +299,7 @@ describe('a mock-up', () => {
     const bytes = await handedOut(() => press(page, 'Save', 'dialog button'));
     const file = PNG.sync.read(bytes);
     expect([file.width, file.height, file.data[3]]).toEqual([640, 420, 0]);
-    for (const is of [red, blue, green]) expect(share(file, is)).toBeGreaterThan(0.01);
+    for (const is of [red, blue, green]) expect(shareOf(file, is)).toBeGreaterThan(0.01);
   });
 
   it('shows a poster front-on, unlit, as its layout is exported, and a mid grey as that grey', async () => {
@@ -410,22 +401,17 @@ describe('a mock-up', () => {
         changes: [{ do: 'put-shape', shape: wall(size.width / (count * unit), colour) }],
       }));
       let lines = -1;
-      await vi.waitFor(
-        async () => {
-          const canvas = await page.$('canvas[data-drawn]');
-          const { width, height, data } = PNG.sync.read(Buffer.from(await canvas!.screenshot()));
-          lines = 0;
-          for (const share of [0.45, 0.55, 0.65]) {
-            const row = Math.floor(height * share) * width * 4;
-            const at = (x: number): boolean =>
-              is(data[row + x * 4]!, data[row + x * 4 + 1]!, data[row + x * 4 + 2]!);
-            const own = Array.from({ length: width }, (_one, x) => x).filter(at);
-            expect(own.length).toBeGreaterThan(100);
-            for (let x = own[0]! + 3; x < own.at(-1)! - 3; x += 1) if (!at(x)) lines += 1;
-          }
-        },
-        { timeout: 25_000, interval: 60 },
-      );
+      await until(async () => {
+        const canvas = await page.$('canvas[data-drawn]');
+        const seen = PNG.sync.read(Buffer.from(await canvas!.screenshot()));
+        lines = 0;
+        for (const share of [0.45, 0.55, 0.65]) {
+          const isOne = across(seen, share).map((one) => is(...one));
+          const [from, to] = [isOne.indexOf(true), isOne.lastIndexOf(true)];
+          expect(isOne.filter(Boolean).length).toBeGreaterThan(100);
+          lines += isOne.slice(from + 3, to - 3).filter((one) => !one).length;
+        }
+      });
       expect([count, lines]).toEqual([count, 0]);
     }
   });
@@ -455,9 +441,9 @@ describe('a mock-up', () => {
     await visit(page, path);
     await untilSeen(red, 0.02);
     // Its picture is kept by itself, once it is drawn finely.
-    await vi.waitFor(
+    await until(
       async () => expect((await must<MockupData>('GET', `/mock-ups/${made.id}`)).stillAt).not.toBeNull(),
-      { timeout: 90_000, interval: 500 },
+      90_000,
     );
     // A driver that is started again takes the graphics of all pages.
     const lose = (back: boolean): Promise<void> =>
@@ -493,7 +479,7 @@ describe('a mock-up', () => {
         () => document.querySelector<HTMLImageElement>('.space img')!.naturalWidth > 0,
       );
       const seen = PNG.sync.read(Buffer.from(await image!.screenshot()));
-      expect(share(seen, red)).toBeGreaterThan(0.02);
+      expect(shareOf(seen, red)).toBeGreaterThan(0.02);
       // All else works: the layout that it shows, what it stands on.
       expect(await bare.page.$eval('aside[aria-label="Objects"]', (one) => one.textContent)).toContain(
         'Open the layout',
@@ -589,24 +575,20 @@ describe('a mock-up on a photograph', () => {
     await untilSeen(red, 0.1);
 
     // Something that lies in front is painted, and is taken back.
-    const shareBefore = share(await picture(), red);
+    const shareBefore = shareOf(await picture(), red);
     await press(page, 'in front');
     const box = (await (await page.$('canvas[data-drawn]'))!.boundingBox())!;
     const [cx, cy] = [box.x + box.width / 2, box.y + box.height / 2];
     await drag(page, [cx - 60, cy], [cx + 60, cy]);
-    await vi.waitFor(async () => expect(share(await picture(), red)).toBeLessThan(shareBefore * 0.98), {
-      timeout: 25_000,
-    });
+    await until(async () => expect(shareOf(await picture(), red)).toBeLessThan(shareBefore * 0.98));
     await press(page, 'Take all back');
-    await vi.waitFor(async () => expect(share(await picture(), red)).toBeGreaterThan(shareBefore * 0.99), {
-      timeout: 25_000,
-    });
+    await until(async () => expect(shareOf(await picture(), red)).toBeGreaterThan(shareBefore * 0.99));
 
     await press(page, 'Picture');
     await enter(page, 'Width of the picture', '400');
     const still400 = PNG.sync.read(await handedOut(() => press(page, 'Save', 'dialog button')));
     expect([still400.width, still400.height]).toEqual([400, 300]);
-    expect(share(still400, red)).toBeGreaterThan(0.1);
+    expect(shareOf(still400, red)).toBeGreaterThan(0.1);
 
     await press(page, 'Keep it for all projects …');
     const keptAs = unique('Blank sheet');
@@ -672,7 +654,7 @@ describe('a client sheet', () => {
     const first = PNG.sync.read(Buffer.from(files[0]![1]));
     // A4 across at 60 ppi: 297 mm ∕ 25.4 · 60.
     expect([first.width, first.height]).toEqual([702, 496]);
-    expect(share(first, red)).toBeGreaterThan(0.02);
+    expect(shareOf(first, red)).toBeGreaterThan(0.02);
 
     await press(page, 'Show to a client');
     await (await named(page, 'For whom, in your own words', 'dialog input')).type('The board');

@@ -1,5 +1,5 @@
 import { PNG } from 'pngjs';
-import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { LayoutData } from '../../src/lib/contract/data';
 import { startMeasured } from '../../src/lib/core/recipe/measured';
 import type { MeasuredRecipe } from '../../src/lib/core/recipe/recipe';
@@ -19,7 +19,9 @@ import {
   visit,
   type Session,
 } from '../support/browser';
+import { across, blue, red, shareOf } from '../support/on-object';
 import { block, place, recipe } from '../support/recipes';
+import { until } from '../support/until';
 
 let session: Session;
 let page: Session['page'];
@@ -41,13 +43,6 @@ async function seen(turn: string): Promise<PNG> {
   const canvas = await page.$('canvas[data-drawn]');
   return PNG.sync.read(Buffer.from(await canvas!.screenshot()));
 }
-const shareOf = ({ width, height, data }: PNG, is: (r: number, g: number, b: number) => boolean): number => {
-  let count = 0;
-  for (let at = 0; at < data.length; at += 4) if (is(data[at]!, data[at + 1]!, data[at + 2]!)) count += 1;
-  return count / (width * height);
-};
-const red = (r: number, g: number, b: number): boolean => r > 1.6 * g && r > 1.6 * b;
-const blue = (r: number, g: number, b: number): boolean => b > 1.4 * r && b > 1.4 * g;
 
 /** Stripes of one colour on white, `width` mm each. */
 function stripes(width: number, angle: number): MeasuredRecipe {
@@ -179,12 +174,7 @@ describe('a layout for an object', () => {
         },
       ],
     });
-    const start = Date.now();
-    for (;;) {
-      await still(page);
-      if (shareOf(await seen('0 12'), blue) > 0.15) break;
-      expect(Date.now() - start).toBeLessThan(30_000);
-    }
+    await until(async () => expect(shareOf(await seen('0 12'), blue)).toBeGreaterThan(0.15));
   });
 
   it.each<[string, ObjectSpec, number]>([
@@ -197,28 +187,20 @@ describe('a layout for an object', () => {
     await press(page, 'Front');
     await enter(page, 'Seen from above by', '0');
     // At rest; before that it is drawn coarsely.
-    await vi.waitFor(
-      async () => {
-        const picture = await seen('0 0');
-        const { width, height, data } = picture;
-        const row = Math.floor(height / 2) * width * 4;
-        const isRed = Array.from({ length: width }, (_one, x) =>
-          red(data[row + x * 4]!, data[row + x * 4 + 1]!, data[row + x * 4 + 2]!),
-        );
-        const edges = isRed.flatMap((one, x) => (x > 0 && one !== isRed[x - 1] ? [x] : []));
-        // The object's own width in the picture: all that is not the ground.
-        const ground = [data[row]!, data[row + 1]!, data[row + 2]!];
-        const own = Array.from({ length: width }, (_one, x) => x).filter((x) =>
-          ground.some((value, channel) => Math.abs(data[row + x * 4 + channel]! - value) > 6),
-        );
-        const scale = (own.at(-1)! - own[0]! + 1) / wide;
-        const between = edges.slice(2, -2);
-        const stripe = (between.at(-1)! - between[0]!) / (between.length - 1);
-        expect(between.length).toBeGreaterThan(8);
-        expect(Math.abs(stripe / scale - 10)).toBeLessThan(0.1);
-      },
-      { timeout: 25_000, interval: 300 },
-    );
+    await until(async () => {
+      const line = across(await seen('0 0'), 0.5);
+      const isRed = line.map((one) => red(...one));
+      const edges = isRed.flatMap((one, x) => (x > 0 && one !== isRed[x - 1] ? [x] : []));
+      // The object's own width in the picture: all that is not the ground.
+      const own = line.flatMap((one, x) =>
+        one.some((value, channel) => Math.abs(value - line[0]![channel]!) > 6) ? [x] : [],
+      );
+      const scale = (own.at(-1)! - own[0]! + 1) / wide;
+      const between = edges.slice(2, -2);
+      const stripe = (between.at(-1)! - between[0]!) / (between.length - 1);
+      expect(between.length).toBeGreaterThan(8);
+      expect(Math.abs(stripe / scale - 10)).toBeLessThan(0.1);
+    });
   });
 
   // Fails where the page beside the sheet's edge is taken along: a pale line stood at the back of every cup.
@@ -239,21 +221,14 @@ describe('a layout for an object', () => {
     for (const turn of [180, 171, 150]) {
       await enter(page, 'Turned by', String(turn));
       // While it comes to rest it is drawn coarsely, with soft outlines; a line would stand.
-      await vi.waitFor(
-        async () => {
-          const { width, height, data } = await seen(`${turn} 5`);
-          const row = Math.floor(height * 0.55) * width * 4;
-          const at = (x: number): [number, number, number] => [
-            ...([data[row + x * 4]!, data[row + x * 4 + 1]!, data[row + x * 4 + 2]!] as const),
-          ];
-          const own = Array.from({ length: width }, (_one, x) => x).filter((x) => red(...at(x)));
-          // From where it begins to where it ends it is of that one red, and paler nowhere.
-          const inside = Array.from({ length: own.at(-1)! - own[0]! - 5 }, (_one, x) => at(own[0]! + 3 + x));
-          expect(inside.length).toBeGreaterThan(100);
-          expect(inside.filter(([r, g]) => g > 0.2 * r)).toEqual([]);
-        },
-        { timeout: 25_000, interval: 300 },
-      );
+      await until(async () => {
+        const line = across(await seen(`${turn} 5`), 0.55);
+        const own = line.flatMap((one, x) => (red(...one) ? [x] : []));
+        // From where it begins to where it ends it is of that one red, and paler nowhere.
+        const inside = line.slice(own[0]! + 3, own.at(-1)! - 2);
+        expect(inside.length).toBeGreaterThan(100);
+        expect(inside.filter(([r, g]) => g > 0.2 * r)).toEqual([]);
+      });
     }
   });
 
