@@ -179,7 +179,6 @@ describe('a layout for an object', () => {
 
   it.each<[string, ObjectSpec, number]>([
     ['a box', { kind: 'box', numbers: { width: 160, depth: 110, height: 80, flap: 18 } }, 160],
-    ['a bag', { kind: 'bag', numbers: { width: 240, depth: 100, height: 320, flap: 20, turn: 40 } }, 240],
   ])('shows stripes of 10 mm as 10 mm, from the front: %s', async (_, object, wide) => {
     const pattern = await publishedPattern(stripes(10, 90), unique('Stripes'));
     await visit(page, await layoutFor(object, pattern));

@@ -59,8 +59,9 @@
   // The same things in a body that is another (a view that is kept, a name) are nothing to draw.
   const stands = $derived(objects);
   const lamp = $derived(light);
+  const floor = $derived(ground);
   $effect(() => {
-    drawer.scene?.setLight(lamp, ground);
+    drawer.scene?.setLight(lamp, floor);
     drawer.draw();
   });
   $effect(() => {

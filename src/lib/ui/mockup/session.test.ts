@@ -14,7 +14,7 @@ import {
 import { cutSheet, type ObjectKind } from '$lib/core/mockup/objects';
 import { fromPx } from '$lib/core/num/length';
 import { colourFill, freshFill } from '$lib/core/recipe/fill';
-import { freshPage, freshShape, patternFills, type Layout, type Shape } from '$lib/core/recipe/layout';
+import { freshPage, freshShape, patternFills, type Shape } from '$lib/core/recipe/layout';
 import { STROKE_LIMITS } from '$lib/core/recipe/stroke';
 import { layoutSvg } from '$lib/core/svg/layout';
 import { block, place, recipe } from '../../../../tests/support/recipes';
@@ -31,7 +31,7 @@ const pattern = (id: string): PatternForUse => ({
   ...{ id, name: id, newest: 1, recipes: { 1: art }, faults: {} },
   colourways: [{ id: 'dusk', name: 'Dusk', colours: { ink: { colour: DUSK } } }],
 });
-const data = (id: string, page: Partial<Layout>): LayoutData => ({
+const data = (id: string, page: Partial<LayoutData>): LayoutData => ({
   ...freshPage(400, 300),
   ...{ id, projectId: 'p', projectName: 'P', name: id, version: 1, archivedAt: null },
   ...page,
@@ -45,7 +45,7 @@ vi.mock('../state/api', () => ({
     if (method === 'POST' && rest === 'layouts') {
       if (studio.taken.has(sent!.name)) return Promise.resolve(fail('name_taken', 'It is taken.', 'name'));
       const made = `made ${studio.layouts.size}`;
-      studio.layouts.set(made, data(made, sent as Partial<Layout>));
+      studio.layouts.set(made, data(made, sent as Partial<LayoutData>));
       return Promise.resolve(done({ id: made }));
     }
     if (method === 'GET' && what === 'projects')
