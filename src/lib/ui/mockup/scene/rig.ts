@@ -16,11 +16,16 @@ type Lamp = {
   tint: [number, number, number];
 };
 
-/** What each setting has: a window to the left or soft boxes on both sides, and the sky of the room. Strengths are of white paper. */
-const SETTINGS: Record<Exclude<LightSetting, 'flat'>, { lamps: Lamp[]; sky: number }> = {
+/**
+ * What each setting has: a window to the left or soft boxes on both sides, and the sky of the room. Strengths are of white paper.
+ * `first` is how far the directions of the first round are turned about, so that faces have the brightness that all rounds
+ * together give them: while one turns nothing is darker than at rest.
+ */
+const SETTINGS: Record<Exclude<LightSetting, 'flat'>, { lamps: Lamp[]; sky: number; first: number }> = {
   window: {
     lamps: [{ towards: new Vector3(-0.62, 0.72, 0.62), wide: 0.2, strength: 0.82, tint: [1.03, 1, 0.95] }],
     sky: 0.62,
+    first: 0.81,
   },
   even: {
     lamps: [
@@ -28,6 +33,7 @@ const SETTINGS: Record<Exclude<LightSetting, 'flat'>, { lamps: Lamp[]; sky: numb
       { towards: new Vector3(0.8, 0.75, 0.7), wide: 0.45, strength: 0.36, tint: [1, 1, 1] },
     ],
     sky: 0.72,
+    first: 0.88,
   },
 };
 
@@ -36,10 +42,10 @@ const SETTINGS: Record<Exclude<LightSetting, 'flat'>, { lamps: Lamp[]; sky: numb
  * together have shadows without steps. The first round lies evenly.
  */
 export function raysOf(setting: Exclude<LightSetting, 'flat'>, round: number): Ray[] {
-  const { lamps, sky } = SETTINGS[setting];
+  const { lamps, sky, first } = SETTINGS[setting];
   const random = seededRandom(round + 1);
   const half = RAYS / 2;
-  const shift = round === 0 ? 0.25 : random();
+  const shift = round === 0 ? first : random();
   const own = Array.from({ length: half }, (_, index): Ray => {
     const count = half / lamps.length;
     const lamp = lamps[Math.floor(index / count)]!;
