@@ -142,7 +142,8 @@ describe('a mock-up', () => {
     const warmId = await plain('#c02020', warm, 17);
     await plain('#2038c0', cool);
     await newMockup();
-    await press(page, 'Objects that stand there');
+    // In its name Enter does what its main button says.
+    await page.keyboard.press('Enter');
     await page.waitForFunction(() => location.pathname.includes('/mock-ups/'));
     await add('Paper cup, art with the cone');
     await hang(warm);

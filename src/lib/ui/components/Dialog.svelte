@@ -27,7 +27,11 @@
   });
 
   const WRITTEN = '.body :is(input[type="text"], input[type="search"], textarea):not(:disabled)';
-  const main = (): HTMLElement | null => element?.querySelector<HTMLElement>('.actions .main') ?? null;
+  // It stands at the foot, or where the dialog offers several ways.
+  const main = (): HTMLElement | null =>
+    element?.querySelector<HTMLElement>('.actions .main') ??
+    element?.querySelector<HTMLElement>('.body .main') ??
+    null;
 
   function onkeydown(event: KeyboardEvent): void {
     const target = event.target as Element;
