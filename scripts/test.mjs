@@ -2,11 +2,12 @@ import { spawn, spawnSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { build, ensureChromium, ensurePackages, must, root } from './lib/ensure.mjs';
+import { build, ensureChromium, ensurePackages, ensurePdfReaders, must, root } from './lib/ensure.mjs';
 
 /** Sets up everything and runs all checks and tests; the last line counts them. */
 ensurePackages();
 process.env.CHROMIUM_PATH = ensureChromium();
+ensurePdfReaders();
 const node = process.execPath;
 const bin = (path) => join(root, 'node_modules', ...path.split('/'));
 const reports = mkdtempSync(join(tmpdir(), 'isle-tests-'));

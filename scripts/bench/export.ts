@@ -4,7 +4,7 @@ import { deflateSync } from 'node:zlib';
 import { filterRows } from '../../src/lib/core/formats/png';
 import { seededRandom } from '../../src/lib/core/num/random';
 import type { Motif, Placing } from '../../src/lib/core/recipe/recipe';
-import type { LayoutScene } from '../../src/lib/core/scene/layout';
+import type { DisplayList } from '../../src/lib/core/draw/list';
 import { layoutSvg } from '../../src/lib/core/svg/layout';
 import { openRenderPool } from '../../src/lib/server/render/pool';
 import { renderPng } from '../../src/lib/server/render/png';
@@ -15,7 +15,7 @@ import { median, print, sized, type Row } from './measure';
 const SIDE = sized(7500, 700);
 
 /** checks.md: 7500 × 7500 px, a unit of 40 motifs, turned 31°, at 237 %. */
-export function exportScene(): LayoutScene {
+export function exportScene(): DisplayList {
   const random = seededRandom(11);
   const kinds = [
     { kind: 'ellipse' },

@@ -5,7 +5,9 @@ import { seededRandom } from '../../src/lib/core/num/random';
 import { coveringPicture, freshFill, gradientFill, type Fill } from '../../src/lib/core/recipe/fill';
 import { freshGradient } from '../../src/lib/core/recipe/gradient';
 import { freshPage, freshShape, type Shape } from '../../src/lib/core/recipe/layout';
-import { compileLayout, compiledPattern, type LayoutScene } from '../../src/lib/core/scene/layout';
+import { lowerLayout } from '../../src/lib/core/draw/lower';
+import { compiledPattern } from '../../src/lib/core/scene/pattern';
+import type { DisplayList } from '../../src/lib/core/draw/list';
 import { compileUnit } from '../../src/lib/core/scene/unit';
 import { layoutSvg } from '../../src/lib/core/svg/layout';
 import { embedPictures } from '../../src/lib/core/svg/paint';
@@ -17,7 +19,7 @@ import { median, print, sized } from './measure';
 const SIDE = sized(7500, 500);
 
 /** A page of 60 shapes over two photos: patterns that blend, one of them under a painted mask. */
-export function layeredScene(side: number): LayoutScene {
+export function layeredScene(side: number): DisplayList {
   const random = seededRandom(3);
   const art = recipe({ motifs: [dot('d', 40)], placings: [place('d', 30, 30), place('d', 75, 70)] });
   const pattern = compiledPattern('p@1', 'P', compileUnit(art), art.slots);
@@ -64,7 +66,7 @@ export function layeredScene(side: number): LayoutScene {
           : null,
     });
   });
-  return compileLayout({ ...freshPage(side, side), shapes: [...photos, ...shapes] }, () => pattern);
+  return lowerLayout({ ...freshPage(side, side), shapes: [...photos, ...shapes] }, () => pattern);
 }
 
 async function photoBytes(): Promise<Buffer> {

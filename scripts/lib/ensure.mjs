@@ -38,13 +38,7 @@ export function ensureChromium() {
   if (given) return given;
   let found = CHROMIUM.find((path) => existsSync(path));
   if (!found) {
-    console.log('Installing Chromium from Debian’s packages …');
-    const sudo = process.getuid?.() === 0 ? [] : ['sudo', '-n'];
-    const apt = [...sudo, 'apt-get'];
-    const environment = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
-    const options = { env: environment, stdio: ['ignore', 'ignore', 'inherit'] };
-    must(apt[0], [...apt.slice(1), 'update'], options);
-    must(apt[0], [...apt.slice(1), 'install', '-y', '--no-install-recommends', 'chromium'], options);
+    install('Chromium', ['chromium']);
     found = CHROMIUM.find((path) => existsSync(path));
   }
   if (!found) {
@@ -52,6 +46,27 @@ export function ensureChromium() {
     process.exit(1);
   }
   return found;
+}
+
+/** Programs of others that draw PDFs, for tests, by the package that has each. */
+const PDF_READERS = { pdftoppm: 'poppler-utils', mutool: 'mupdf-tools', gs: 'ghostscript', qpdf: 'qpdf' };
+
+/** What tests read PDFs with: Debian’s packages, installed now where they are missing. */
+export function ensurePdfReaders() {
+  const isThere = (name) =>
+    (process.env.PATH ?? '').split(':').some((folder) => existsSync(join(folder, name)));
+  const missing = Object.entries(PDF_READERS).flatMap(([name, own]) => (isThere(name) ? [] : [own]));
+  if (missing.length > 0) install('readers of PDF', missing);
+}
+
+function install(what, packages) {
+  console.log(`Installing ${what} from Debian’s packages …`);
+  const sudo = process.getuid?.() === 0 ? [] : ['sudo', '-n'];
+  const apt = [...sudo, 'apt-get'];
+  const environment = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
+  const options = { env: environment, stdio: ['ignore', 'ignore', 'inherit'] };
+  must(apt[0], [...apt.slice(1), 'update'], options);
+  must(apt[0], [...apt.slice(1), 'install', '-y', '--no-install-recommends', ...packages], options);
 }
 
 /** Builds the application and its worker threads, for use: never with what frameworks add for their own development. */

@@ -17,6 +17,7 @@ import { picturePattern, planeRepeats } from '../support/picture-patterns';
 import { pictureAsset } from '../support/pictures';
 import { texture } from '../support/rasters';
 import { block, dot, drawing, place, recipe } from '../support/recipes';
+import { tiledOf } from '../../src/lib/core/draw/list';
 import { filledPage, filledShape } from '../support/scenes';
 
 /** What the bench's checks say of a row. */
@@ -396,9 +397,7 @@ describe('one drawing in three engines', () => {
   // A direct analytic sampler: what colour a point has follows from the recipe alone.
   it.each(fills)('and both are what the recipe says, point by point: %s', async (_name, fill) => {
     const scene = filledPage(free, SIZE, fill);
-    const paint = scene.shapes[0]?.paints[0];
-    if (paint?.kind !== 'pattern') throw new Error('no pattern');
-    const { a, b, c, d, e, f } = paint.matrix;
+    const { a, b, c, d, e, f } = scene.shapes.flatMap(tiledOf)[0]!.matrix;
     const det = a * d - b * c;
     const picture = inResvg(svgOf(fill, 'expanded'));
     const random = seededRandom(2);

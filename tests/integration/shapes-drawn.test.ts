@@ -7,8 +7,10 @@ import { colourFill, freshFill, gradientFill, type Fill } from '../../src/lib/co
 import { freshGradient, type Gradient } from '../../src/lib/core/recipe/gradient';
 import { freshPage, freshShape, type Shape } from '../../src/lib/core/recipe/layout';
 import type { Mask } from '../../src/lib/core/recipe/mask';
-import { compileLayout, compiledPattern, type LayoutScene } from '../../src/lib/core/scene/layout';
-import { reframed } from '../../src/lib/core/scene/reframe';
+import { lowerLayout } from '../../src/lib/core/draw/lower';
+import { compiledPattern } from '../../src/lib/core/scene/pattern';
+import type { DisplayList } from '../../src/lib/core/draw/list';
+import { reframed } from '../../src/lib/core/draw/reframe';
 import { compileUnit } from '../../src/lib/core/scene/unit';
 import { maskPicture } from '../../src/lib/core/formats/mask-picture';
 import { layoutSvg } from '../../src/lib/core/svg/layout';
@@ -20,7 +22,7 @@ const SIDE = 240;
 const drawn = (svg: string): { data: Uint8Array } => ({
   data: new Resvg(svg, { background: '#ffffff', font: { loadSystemFonts: false } }).render().pixels,
 });
-const pictureOf = (scene: LayoutScene, patterns: 'live' | 'expanded' = 'expanded') =>
+const pictureOf = (scene: DisplayList, patterns: 'live' | 'expanded' = 'expanded') =>
   drawn(
     layoutSvg(scene, {
       patterns,
@@ -43,8 +45,8 @@ const pattern = compiledPattern(
   ),
   recipe({}).slots,
 );
-const pageOf = (shape: Shape): LayoutScene =>
-  compileLayout({ ...freshPage(SIDE, SIDE), background: '#ffffff', shapes: [shape] }, () => pattern);
+const pageOf = (shape: Shape): DisplayList =>
+  lowerLayout({ ...freshPage(SIDE, SIDE), background: '#ffffff', shapes: [shape] }, () => pattern);
 
 const fade: Gradient = freshGradient({ colour: '#e5572e' }, { colour: '#10394d' });
 const masks: Record<string, Mask> = {

@@ -25,7 +25,9 @@ const MAY: Record<string, string[]> = {
     'lib/core/colour',
     'lib/core/num',
   ],
+  'lib/core/draw': ['lib/core/scene', 'lib/core/recipe', 'lib/core/geom', 'lib/core/colour', 'lib/core/num'],
   'lib/core/svg': [
+    'lib/core/draw',
     'lib/core/scene',
     'lib/core/recipe',
     'lib/core/geom',

@@ -1,6 +1,6 @@
 import { translation } from '../../src/lib/core/geom/affine';
 import { resolveSlots } from '../../src/lib/core/colour/slots';
-import { resolveGround } from '../../src/lib/core/scene/layout';
+import { resolveGround } from '../../src/lib/core/scene/pattern';
 import { compileUnit } from '../../src/lib/core/scene/unit';
 import type { ReadPattern } from '../../src/lib/core/svg/import-patterns';
 import { basePattern, fillPattern } from '../../src/lib/core/svg/live';

@@ -1,7 +1,9 @@
 import { freshFill, type PatternFill } from '../../src/lib/core/recipe/fill';
 import { freshPage, freshShape, type Layout, type Shape } from '../../src/lib/core/recipe/layout';
 import type { Recipe } from '../../src/lib/core/recipe/recipe';
-import { compileLayout, compiledPattern, type LayoutScene } from '../../src/lib/core/scene/layout';
+import { lowerLayout } from '../../src/lib/core/draw/lower';
+import { compiledPattern } from '../../src/lib/core/scene/pattern';
+import type { DisplayList } from '../../src/lib/core/draw/list';
 import { compileUnit } from '../../src/lib/core/scene/unit';
 
 /** A rectangle that a pattern fills; numbers of its fill changed by `over`. */
@@ -24,12 +26,12 @@ export function filledPage(
   side: number,
   over: Partial<PatternFill> = {},
   background: string | null = null,
-): LayoutScene {
+): DisplayList {
   const layout: Layout = {
     ...freshPage(side, side),
     background,
     shapes: [filledShape({ x: 0, y: 0, width: side, height: side }, over)],
   };
   const pattern = compiledPattern('pattern@1', 'Pattern', compileUnit(recipe), recipe.slots);
-  return compileLayout(layout, () => pattern);
+  return lowerLayout(layout, () => pattern);
 }

@@ -198,6 +198,15 @@ export const ROUTES = {
     query: schemas.exportSvgQuery,
     answers: 'image/svg+xml',
   }),
+  layoutPdf: spec(
+    'GET',
+    '/layouts/{id}/pdf',
+    'The layout as a PDF of one page, its patterns and shapes as drawings',
+    {
+      query: schemas.exportPdfQuery,
+      answers: 'application/pdf',
+    },
+  ),
   listMockups: spec('GET', '/projects/{id}/mock-ups', 'The mock-ups of a project'),
   createMockup: spec('POST', '/projects/{id}/mock-ups', 'A new mock-up in a project', {
     body: schemas.createMockup,

@@ -307,6 +307,13 @@ export const schemas = {
     /** Makes another address of each version, so that a page shows the new picture. */
     version: version(),
   }),
+  exportPdfQuery: Joi.object({
+    bleed: Joi.boolean().default(false),
+    /** Marks where the paper is cut. */
+    marks: Joi.boolean().default(false),
+    /** Pictures have no more px than this needs. */
+    ppi: between(LIMITS.ppi).default(300),
+  }),
   exportPng: Joi.object({ ppi: between(LIMITS.ppi).required(), bleed: Joi.boolean().default(false) }),
   copyLayout: Joi.object({ name: name().required() }),
   createMockup: Joi.object({ name: name().required(), body: mockupSchema }),

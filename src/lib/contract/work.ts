@@ -27,6 +27,10 @@ export type Work = {
     ask: { store: string; layout: string; as: 'live' | 'expanded'; bleed: boolean; path: string };
     answer: { name: string };
   };
+  layoutPdf: {
+    ask: { store: string; layout: string; bleed: boolean; marks: boolean; ppi: number; path: string };
+    answer: { name: string };
+  };
   layoutPng: {
     ask: { store: string; layout: string; ppi: number; bleed: boolean; path: string };
     answer: { bytes: number };

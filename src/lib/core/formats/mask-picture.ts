@@ -11,21 +11,28 @@ import { greyFile } from './png';
 const LONGEST = 2048;
 
 /**
- * The part of a painted mask that its strokes touch, as the data URL of a grey PNG and its box in mask px; all beyond
- * it shows. It has `scale` of its px to a mask px, or fewer where it would be larger than 2048 px a side. `null` for a
- * mask without strokes.
+ * The part of a painted mask that its strokes touch, as grey px (255 shows), row by row, and its box in mask px; all beyond it is as
+ * the mask starts. It has `scale` of its px to a mask px, or fewer where it would be larger than 2048 px a side. `null` for a mask
+ * without strokes.
  */
-export function maskPicture(
+export function maskGrey(
   { strokes, starts }: PaintedMask,
   scale: number,
-): { href: string; box: Box } | null {
+): { grey: Uint8Array; width: number; height: number; box: Box } | null {
   const box = strokesBox(strokes);
   if (!box) return null;
   const fit = Math.min(scale, LONGEST / Math.max(box.width, box.height));
   const width = Math.max(1, Math.round(box.width * fit));
   const height = Math.max(1, Math.round(box.height * fit));
   const toMask = chain(translation(box.x, box.y), scaling(box.width / width, box.height / height));
-  const grey = paintedMask(strokes, toMask, width, height, starts);
+  return { grey: paintedMask(strokes, toMask, width, height, starts), width, height, box };
+}
+
+/** {@link maskGrey} as the data URL of a grey PNG. */
+export function maskPicture(mask: PaintedMask, scale: number): { href: string; box: Box } | null {
+  const made = maskGrey(mask, scale);
+  if (!made) return null;
+  const { grey, width, height, box } = made;
   const rows = new Uint8Array((width + 1) * height);
   for (let y = 0; y < height; y += 1)
     rows.set(grey.subarray(y * width, (y + 1) * width), y * (width + 1) + 1);

@@ -132,3 +132,6 @@ function cosSin(degrees: number): { cos: number; sin: number } {
   const radians = (degrees * Math.PI) / 180;
   return { cos: clamp(Math.cos(radians), -1, 1), sin: clamp(Math.sin(radians), -1, 1) };
 }
+
+/** The factor by which a matrix enlarges lengths, as the root of its area factor. */
+export const meanScale = ({ a, b, c, d }: Affine): number => Math.sqrt(Math.abs(a * d - b * c));

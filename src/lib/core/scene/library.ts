@@ -1,7 +1,7 @@
 import type { PatternFill } from '../recipe/fill';
 import type { Colourway } from '../colour/colourway';
 import type { Recipe } from '../recipe/recipe';
-import { compiledPattern, type CompiledPattern, type PatternLookup } from './layout';
+import { compiledPattern, type CompiledPattern, type PatternLookup } from './pattern';
 import { compileUnit } from './unit';
 
 /** A pattern with the recipes of some of its revisions. */

@@ -1,12 +1,9 @@
-import { withColours, type PictureLook } from '../colour/look';
-import { numberColours } from '../colour/slots';
-import { multiply, type Affine } from '../geom/affine';
+import { meanScale, multiply, type Affine } from '../geom/affine';
 import type { PicturePaint } from '../recipe/recipe';
-import { allPaints, meanScale, type LayoutScene } from './layout';
 import type { UnitScene } from './unit';
 
 /** The pictures that a pattern draws, each as often as it does. */
-const drawnPictures = (scene: UnitScene): PicturePaint[] =>
+export const drawnPictures = (scene: UnitScene): PicturePaint[] =>
   scene.pieces.flatMap((piece) => piece.elements.flatMap(({ picture }) => picture ?? []));
 
 /** Whether a pattern shows numbered pictures, which are fetched anew for other colours. */
@@ -36,19 +33,6 @@ const longestScale = ({ a, b, c, d }: Affine): number => Math.max(Math.hypot(a, 
 export const assetsOf = (scene: UnitScene): string[] => [
   ...new Set(drawnPictures(scene).map(({ asset }) => asset)),
 ];
-
-/** The pictures that the drawings of a layout show, each with how it is recoloured; those of one plane are sampled instead. */
-export function shownPictures(scene: LayoutScene): { asset: string; look: PictureLook | null }[] {
-  return scene.shapes.flatMap((shape) =>
-    allPaints(shape).flatMap((paint) => {
-      if (paint.kind !== 'pattern' || paint.pattern.scene.plane) return [];
-      return drawnPictures(paint.pattern.scene).map((picture) => ({
-        asset: picture.asset,
-        look: withColours(paint.look, numberColours(picture.slots, paint.colours)),
-      }));
-    }),
-  );
-}
 
 /** How much the coarsest picture of a pattern is enlarged in the unit: px of the pattern to one of its pixels; `null` without pictures. */
 export function coarsestPicture(scene: UnitScene): number | null {

@@ -1,7 +1,9 @@
 import type { BlendMode } from '../colour/blend';
 import type { Box } from '../geom/box';
 import type { PaintedMask } from '../recipe/mask';
-import type { GradientScene, MaskScene, PicturePaint } from '../scene/layout';
+import { groundInk, type DrawnMask, type GradientInk, type Ink, type PictureItem } from '../draw/list';
+import type { Affine } from '../geom/affine';
+import type { FlatGround } from '../scene/pattern';
 import { pictureAddress, type PaintMarkup } from './paint';
 import { contentId, factor, matrixText, num } from './print';
 
@@ -12,10 +14,19 @@ export type MaskPicture = (mask: PaintedMask) => { href: string; box: Box } | nu
 export const blendText = (blend: BlendMode): string =>
   blend === 'normal' ? '' : ` style="mix-blend-mode:${blend}"`;
 
-/** A gradient of a fill in frame px. `white` gives its opacities alone, for a mask. */
-export function gradientPaint({ kind, matrix, stops }: GradientScene, white = false): PaintMarkup {
+/** An ink as the value of a `fill` or `stroke`, and the definition that must stand before it. */
+export const inkPaint = (ink: Ink): PaintMarkup =>
+  typeof ink === 'string' ? { value: ink, defs: '' } : gradientPaint(ink);
+
+/** A pattern's ground, laid by `matrix` (pattern → drawing). */
+export const groundPaint = (ground: FlatGround, matrix: Affine): PaintMarkup =>
+  inkPaint(groundInk(ground, matrix));
+
+/** A gradient in frame px. `white` gives its opacities alone, for a mask. */
+export function gradientPaint({ kind, matrix, spread, stops }: GradientInk, white = false): PaintMarkup {
   const form = kind === 'linear' ? 'x1="0" y1="0" x2="1" y2="0"' : 'cx="0" cy="0" r="1"';
-  const attributes = `gradientUnits="userSpaceOnUse" ${form} gradientTransform="${matrixText(matrix)}"`;
+  const method = spread === 'pad' ? '' : ` spreadMethod="${spread}"`;
+  const attributes = `gradientUnits="userSpaceOnUse" ${form} gradientTransform="${matrixText(matrix)}"${method}`;
   const body = stops
     .map(({ at, colour, opacity }) => {
       const see = opacity < 1 ? ` stop-opacity="${num(opacity)}"` : '';
@@ -30,10 +41,10 @@ export function gradientPaint({ kind, matrix, stops }: GradientScene, white = fa
 }
 
 /** True where a gradient lets nothing through: what it covers need not be drawn below it. */
-export const isOpaqueGradient = ({ stops }: GradientScene): boolean =>
+export const isOpaqueGradient = ({ stops }: GradientInk): boolean =>
   stops.every(({ opacity }) => opacity >= 1);
 
-type LaidPicture = Pick<PicturePaint, 'asset' | 'width' | 'height' | 'matrix'>;
+type LaidPicture = Pick<PictureItem, 'asset' | 'width' | 'height' | 'matrix'>;
 
 /** A picture laid through its matrix, in frame px. */
 export function layPicture({ asset, width, height, matrix }: LaidPicture): string {
@@ -46,7 +57,7 @@ export const boxText = ({ x, y, width, height }: Box): string =>
   `x="${factor(x)}" y="${factor(y)}" width="${factor(width)}" height="${factor(height)}"`;
 
 /** A soft mask over a box of the frame, as a luminance <mask>. */
-export function maskMarkup(id: string, mask: MaskScene, box: Box, picture: MaskPicture): string {
+export function maskMarkup(id: string, mask: DrawnMask, box: Box, picture: MaskPicture): string {
   const open = `<mask id="${id}" maskUnits="userSpaceOnUse" ${boxText(box)}>`;
   if (mask.kind === 'gradient') {
     const { value, defs } = gradientPaint(mask.gradient, true);

@@ -2,7 +2,7 @@ import { freshPage, patternFills } from '../recipe/layout';
 import { describe, expect, it } from 'vitest';
 import { block, dot, place, recipe } from '../../../../tests/support/recipes';
 import { filledPage, filledShape } from '../../../../tests/support/scenes';
-import { compileLayout } from '../scene/layout';
+import { lowerLayout } from '../draw/lower';
 import { patternLookup } from '../scene/library';
 import { compileUnit, piecesOver } from '../scene/unit';
 import { regionOfBox } from '../lattice/meet';
@@ -27,7 +27,7 @@ describe('a layout as SVG', () => {
       id: `s${index}`,
     }));
     const layout = { ...freshPage(300, 300), shapes };
-    const svg = layoutSvg(compileLayout(layout, patternLookup([pattern])), { patterns: 'live', ...size });
+    const svg = layoutSvg(lowerLayout(layout, patternLookup([pattern])), { patterns: 'live', ...size });
     expect(svg.match(/<pattern [^>]*width=/g)).toHaveLength(2);
     expect(svg.match(/<pattern [^>]*patternTransform=/g)).toHaveLength(3);
     expect(svg).not.toContain('clipPath');

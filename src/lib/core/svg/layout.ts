@@ -1,29 +1,31 @@
 import { boxesMeet, grow, intersectBoxes, unionBoxes, type Box } from '../geom/box';
 import type { Point } from '../geom/point';
 import { offsetsMeeting } from '../lattice/meet';
+import { meanScale, multiply, scaling } from '../geom/affine';
 import {
-  meanScale,
   patternRegion,
   strokeOf,
-  type LayoutScene,
-  type MaskScene,
-  type PatternPaint,
-  type ShapePaint,
-  type ShapeScene,
-} from '../scene/layout';
+  type DisplayList,
+  type DrawItem,
+  type DrawnMask,
+  type DrawnShape,
+  type Layer,
+  type TiledItem,
+} from '../draw/list';
 import {
   alphaMask,
   blendText,
   boxText,
   gradientPaint,
+  inkPaint,
   isOpaqueGradient,
   layPicture,
   maskMarkup,
   type MaskPicture,
 } from './fill';
 import { inkText } from './ink';
-import { basePattern, fillPattern } from './live';
-import { groundPaint, throughLook } from './paint';
+import { basePattern, blockOf, blockPattern, fillPattern, type CellBlock } from './live';
+import { throughLook } from './paint';
 import { lookKey } from '../colour/look';
 import { piecesOver } from '../scene/unit';
 import {
@@ -40,6 +42,8 @@ import { escapeXml, factor, matrixText, num } from './print';
 export type LayoutSvgOptions = {
   /** `live` keeps each fill a <pattern>; `expanded` draws every copy of the motifs, clipped by the shape. */
   patterns: 'live' | 'expanded';
+  /** Gathers cells of live patterns so that they lie right where a renderer draws them on whole pixels, too. */
+  wholePixels?: boolean;
   /** The part of the page to draw, page px; the whole page by default. */
   region?: Box;
   /** The size to state in the file: CSS lengths such as "120mm", or plain px. */
@@ -52,8 +56,8 @@ export type LayoutSvgOptions = {
   maskPicture?: MaskPicture;
 };
 
-/** A whole layout as the text of an SVG file. */
-export function layoutSvg(scene: LayoutScene, options: LayoutSvgOptions): string {
+/** A page as the text of an SVG file. */
+export function layoutSvg(scene: DisplayList, options: LayoutSvgOptions): string {
   const region = options.region ?? { x: 0, y: 0, width: scene.width, height: scene.height };
   const writer = new Writer(options, region, options.scale ?? 1);
   for (const shape of scene.shapes) {
@@ -76,23 +80,27 @@ export function layoutSvg(scene: LayoutScene, options: LayoutSvgOptions): string
     .join('\n');
 }
 
+const MOST_GATHERED = 60_000;
+
 /** Collects the definitions and the drawing; a definition that two shapes share is written once. */
 class Writer {
   readonly defs: string[] = [];
   readonly body: string[] = [];
   private readonly shared = new Map<string, string>();
+  /** So many cells may still be gathered in this file; beyond that patterns repeat one. */
+  private cells = MOST_GATHERED;
 
   constructor(
-    private readonly options: Pick<LayoutSvgOptions, 'patterns' | 'maskPicture'>,
+    private readonly options: Pick<LayoutSvgOptions, 'patterns' | 'wholePixels' | 'maskPicture'>,
     private readonly region: Box,
     private readonly scale: number,
   ) {}
 
-  shape(shape: ShapeScene): void {
+  shape(shape: DrawnShape): void {
     const stroke = strokeOf(shape);
     const parts = [
-      ...shape.paints.map((paint) => this.layer(shape, paint)),
-      ...(stroke ? stroke.paints.map((paint) => this.layer(stroke, paint)) : []),
+      ...shape.layers.map((layer) => this.layer(shape, layer)),
+      ...(stroke ? stroke.layers.map((layer) => this.layer(stroke, layer)) : []),
     ];
     if (parts.length === 0) return;
     const drawing = shape.masks.reduce(
@@ -105,72 +113,92 @@ class Writer {
   }
 
   /** One fill: blended and masked as a whole, where it is. */
-  private layer(shape: ShapeScene, paint: ShapePaint): string {
-    const drawing = this.ink(shape, paint);
-    const masked = paint.mask ? `<g mask="url(#${this.mask(shape, paint.mask)})">${drawing}</g>` : drawing;
-    return paint.blend === 'normal' ? masked : `<g${blendText(paint.blend)}>${masked}</g>`;
+  private layer(shape: DrawnShape, { items, blend, mask }: Layer): string {
+    const drawing = items.map((item) => this.item(shape, item)).join('');
+    const masked = mask ? `<g mask="url(#${this.mask(shape, mask)})">${drawing}</g>` : drawing;
+    return blend === 'normal' ? masked : `<g${blendText(blend)}>${masked}</g>`;
   }
 
-  private ink(shape: ShapeScene, paint: ShapePaint): string {
-    switch (paint.kind) {
-      case 'colour':
-        return outline(shape, paint.colour, paint.opacity);
-      case 'gradient': {
-        const { value, defs } = gradientPaint(paint.gradient);
-        return defs + outline(shape, value, paint.opacity);
+  private item(shape: DrawnShape, item: DrawItem): string {
+    switch (item.kind) {
+      case 'path': {
+        const { value, defs } = inkPaint(item.ink);
+        return defs + outline(shape, value, item.opacity);
       }
       case 'picture':
-        return `<g ${this.cut(shape)}${opacityText('opacity', paint.opacity)}>${layPicture(paint)}</g>`;
-      case 'pattern':
-        return this.ground(shape, paint) + this.motifs(shape, paint);
+        return `<g ${this.cut(shape)}${opacityText('opacity', item.opacity)}>${layPicture(item)}</g>`;
+      case 'tiled':
+        return this.motifs(shape, item);
     }
   }
 
-  private ground(shape: ShapeScene, paint: PatternPaint): string {
-    if (!paint.ground) return '';
-    const { value, defs } = groundPaint(paint.ground, paint.matrix);
-    return defs + outline(shape, value, paint.ground.opacity);
-  }
-
   /** The motifs of a pattern, and the gradient over them alone where there is one. */
-  private motifs(shape: ShapeScene, paint: PatternPaint): string {
+  private motifs(shape: DrawnShape, item: TiledItem): string {
     const live = this.options.patterns === 'live';
-    if (!paint.wash)
-      return live ? this.live(shape, paint, paint.opacity) : this.expanded(shape, paint, paint.opacity);
-    const drawing = live ? this.live(shape, paint, 1) : this.expanded(shape, paint, 1);
+    if (!item.wash)
+      return live ? this.live(shape, item, item.opacity) : this.expanded(shape, item, item.opacity);
+    const drawing = live ? this.live(shape, item, 1) : this.expanded(shape, item, 1);
     if (drawing === '') return '';
     const mask = `w${this.defs.length}`;
     this.defs.push(alphaMask(mask, frameBox(shape), drawing));
-    const { value, defs } = gradientPaint(paint.wash);
-    const below = isOpaqueGradient(paint.wash) ? '' : drawing;
+    const { value, defs } = gradientPaint(item.wash);
+    const below = isOpaqueGradient(item.wash) ? '' : drawing;
     const over = outline(shape, value, 1, ` mask="url(#${mask})"`);
-    return `${defs}<g${opacityText('opacity', paint.opacity)}>${below}${over}</g>`;
+    return `${defs}<g${opacityText('opacity', item.opacity)}>${below}${over}</g>`;
   }
 
-  private live(shape: ShapeScene, paint: PatternPaint, opacity: number): string {
-    const { scene } = paint.pattern;
-    const underlay = underlayWidth(meanScale(paint.matrix) * this.scale);
-    const base = this.once(`p|${paintKey(paint)}|${underlay}`, 'p', (id) =>
-      throughLook(basePattern(id, scene, paint.colours, underlay), paint.look),
-    );
+  private live(shape: DrawnShape, item: TiledItem, opacity: number): string {
+    const { scene } = item.pattern;
+    const underlay = underlayWidth(meanScale(item.matrix) * this.scale);
+    const key = `p|${paintKey(item)}|${underlay}`;
+    const block = this.block(shape, item);
+    const base = block
+      ? this.gathered(`${key}|${block.columns} ${block.rows}`, item, { underlay, block })
+      : this.once(key, 'p', (id) => throughLook(basePattern(id, scene, item.colours, underlay), item.look));
     const id = `f${this.defs.length}`;
-    this.defs.push(fillPattern(id, base, scene, paint.matrix));
+    this.defs.push(fillPattern(id, base, scene, item.matrix));
     return outline(shape, `url(#${id})`, opacity);
   }
 
-  private expanded(shape: ShapeScene, paint: PatternPaint, opacity: number): string {
-    const { scene } = paint.pattern;
-    const { offsets, region } = visibleCopies(shape, paint, this.region);
-    if (offsets.length === 0 && scene.endless.length === 0) return '';
-    const unit = this.once(`u|${paintKey(paint)}`, 'u', (id) =>
-      throughLook(`<g id="${id}">${unitMarkup(scene, paint.colours)}</g>`, paint.look),
+  /** How many cells are gathered for renderers that draw them on whole pixels; `null` where one does. */
+  private block(shape: DrawnShape, item: TiledItem): CellBlock | null {
+    const seen = this.options.wholePixels ? intersectBoxes(shape.box, this.region) : null;
+    if (!seen) return null;
+    const reach = Math.hypot(seen.width, seen.height) * this.scale;
+    const block = blockOf(item.pattern.scene, multiply(scaling(this.scale), item.matrix), reach);
+    const count = block.columns * block.rows;
+    return count > 1 && count <= this.cells ? block : null;
+  }
+
+  private gathered(
+    key: string,
+    { pattern, colours, look }: TiledItem,
+    { underlay, block }: { underlay: number; block: CellBlock },
+  ): string {
+    const unit = this.unit({ pattern, colours, look });
+    return this.once(key, 'p', (id) => {
+      this.cells -= block.columns * block.rows;
+      return throughLook(blockPattern(id, pattern.scene, unit, { colours, underlay, block }), look);
+    });
+  }
+
+  /** The drawing of one unit of a pattern, written once. */
+  private unit({ pattern, colours, look }: Pick<TiledItem, 'pattern' | 'colours' | 'look'>): string {
+    return this.once(`u|${paintKey({ pattern, colours, look })}`, 'u', (id) =>
+      throughLook(`<g id="${id}">${unitMarkup(pattern.scene, colours)}</g>`, look),
     );
-    const art = copiesMarkup(paint, { offsets, region }, unit, this.scale);
+  }
+
+  private expanded(shape: DrawnShape, item: TiledItem, opacity: number): string {
+    const { offsets, region } = visibleCopies(shape, item, this.region);
+    if (offsets.length === 0 && item.pattern.scene.endless.length === 0) return '';
+    const unit = this.unit(item);
+    const art = copiesMarkup(item, { offsets, region }, unit, this.scale);
     return `<g ${this.cut(shape)}><g${opacityText('opacity', opacity)}>${art}</g></g>`;
   }
 
   /** The attribute that cuts a drawing to a shape; a line cuts as a mask, for a clip path knows no strokes. */
-  private cut(shape: ShapeScene): string {
+  private cut(shape: DrawnShape): string {
     const kind = shape.pen ? 'mask' : 'clip';
     const id = this.once(`${kind}|${shape.id}`, kind.charAt(0), (fresh) =>
       shape.pen
@@ -180,7 +208,7 @@ class Writer {
     return shape.pen ? `mask="url(#${id})"` : `clip-path="url(#${id})"`;
   }
 
-  private mask(shape: ShapeScene, mask: MaskScene): string {
+  private mask(shape: DrawnShape, mask: DrawnMask): string {
     const id = `m${this.defs.length}`;
     const none: MaskPicture = () => null;
     this.defs.push(maskMarkup(id, mask, frameBox(shape), this.options.maskPicture ?? none));
@@ -197,11 +225,11 @@ class Writer {
   }
 }
 
-const outline = ({ d, pen }: ShapeScene, paint: string, opacity: number, more = ''): string =>
+const outline = ({ d, pen }: DrawnShape, paint: string, opacity: number, more = ''): string =>
   `<path d="${d}" ${inkText(pen, paint, opacity)}${more}/>`;
 
 /** A shape's box, with that of its stroke, in its own frame px, a little grown so that no edge of it is cut. */
-export function frameBox({ box, x, y, stroke }: Pick<ShapeScene, 'box' | 'x' | 'y' | 'stroke'>): Box {
+export function frameBox({ box, x, y, stroke }: Pick<DrawnShape, 'box' | 'x' | 'y' | 'stroke'>): Box {
   const whole = (stroke && unionBoxes([box, stroke.box])) ?? box;
   return grow({ ...whole, x: whole.x - x, y: whole.y - y }, 1);
 }
@@ -213,44 +241,48 @@ export type VisibleCopies = { offsets: Point[]; region: Point[] };
  * The pieces that show in a fill's region, each drawn for itself. Renderers that draw a layer for each group cannot
  * bear groups far outside their picture; so unlike {@link copiesMarkup} this draws nothing that does not meet the region.
  */
-export function layeredMarkup(paint: PatternPaint, region: readonly Point[]): string {
-  const { scene } = paint.pattern;
+export function layeredMarkup(item: TiledItem, region: readonly Point[]): string {
+  const { scene } = item.pattern;
   const within = regionBox(region, 0);
   const pieces = piecesOver(scene, region)
-    .map(({ piece, offset }) => pieceMarkup(piece, offset, paint.colours, within))
+    .map(({ piece, offset }) => pieceMarkup(piece, offset, item.colours, within))
     .join('');
-  const drawing = endlessMarkup(scene, region, paint.colours) + pieces;
-  return `<g transform="${matrixText(paint.matrix)}">${throughLook(drawing, paint.look)}</g>`;
+  const drawing = endlessMarkup(scene, region, item.colours) + pieces;
+  return `<g transform="${matrixText(item.matrix)}">${throughLook(drawing, item.look)}</g>`;
 }
 
 /** Every copy of the unit `#unit` at its offset, with endless strokes and underlay below, in the shape's frame space. */
 export function copiesMarkup(
-  paint: PatternPaint,
+  item: TiledItem,
   { offsets, region }: VisibleCopies,
   unit: string,
   scale: number,
 ): string {
-  const { scene } = paint.pattern;
-  const underlay = UNDERLAY_PIXELS / (meanScale(paint.matrix) * scale);
+  const { scene } = item.pattern;
+  const underlay = UNDERLAY_PIXELS / (meanScale(item.matrix) * scale);
   const copies = offsets
     .map(({ x, y }) => `<use href="#${unit}" x="${factor(x)}" y="${factor(y)}"/>`)
     .join('');
   const below =
-    endlessMarkup(scene, region, paint.colours) + abutmentMarkup(scene, paint.colours, underlay, offsets);
-  return `<g transform="${matrixText(paint.matrix)}">${below}${copies}</g>`;
+    endlessMarkup(scene, region, item.colours) + abutmentMarkup(scene, item.colours, underlay, offsets);
+  return `<g transform="${matrixText(item.matrix)}">${below}${copies}</g>`;
 }
 
 /** What of a fill's plane shows inside both its shape and the box `onPage`; offsets in overlap order. */
-export function visibleCopies(shape: ShapeScene, paint: PatternPaint, onPage: Box): VisibleCopies {
-  const { artBox, lattice } = paint.pattern.scene;
+export function visibleCopies(shape: DrawnShape, item: TiledItem, onPage: Box): VisibleCopies {
+  const { artBox, lattice } = item.pattern.scene;
   const seen = intersectBoxes(shape.box, onPage);
-  const region = seen && patternRegion(shape, paint, seen);
+  const region = seen && patternRegion(shape, item, seen);
   if (!region) return { offsets: [], region: [] };
   return { offsets: artBox ? offsetsMeeting(lattice, grow(artBox, 1e-3), region) : [], region };
 }
 
 /** A name for what a fill draws in one unit: equal drawings have equal names. */
-export const paintKey = ({ pattern, colours, look }: PatternPaint): string =>
+export const paintKey = ({
+  pattern,
+  colours,
+  look,
+}: Pick<TiledItem, 'pattern' | 'colours' | 'look'>): string =>
   `${pattern.key}|${colourKey(colours)}|${look ? lookKey(look) : ''}`;
 
 /** A name for a set of colours: equal sets have equal names. */

@@ -7,10 +7,10 @@ import {
   type KeptPattern,
   type LibraryContent,
 } from '../recipe/library';
-import { resolveGround } from '../scene/layout';
+import { resolveGround } from '../scene/pattern';
 import { compileUnit } from '../scene/unit';
 import { cellAttributes } from './live';
-import { groundPaint } from './paint';
+import { groundPaint } from './fill';
 import { cellMarkup, underlayWidth } from './pieces';
 import { escapeXml, factor, matrixText, num } from './print';
 

@@ -8,10 +8,11 @@ import type { Motif } from '../recipe/recipe';
 import { drawingOf, pictureElement } from '../scene/drawing';
 import { compileMotif } from '../scene/motif';
 import { pictureSides } from '../scene/pictures';
-import { resolveGround } from '../scene/layout';
+import { resolveGround } from '../scene/pattern';
 import { compileUnit, withoutGround } from '../scene/unit';
 import { cellMarkup, elementMarkup, pieceMarkup } from './pieces';
-import { embedPictures, groundPaint, paintMarkup, picturesIn, smallerPictures, throughLook } from './paint';
+import { groundPaint } from './fill';
+import { embedPictures, paintMarkup, picturesIn, smallerPictures, throughLook } from './paint';
 import { contentId } from './print';
 import { motifSvg } from './motif';
 

@@ -1,7 +1,5 @@
 import { isPlainLook, lookKey, readLookKey, withColours, type PictureLook } from '../colour/look';
-import type { Hex } from '../colour/parse';
 import { colourOf, numberColours, type SlotColours } from '../colour/slots';
-import type { Affine } from '../geom/affine';
 import type { GradientPaint, Paint, PicturePaint } from '../recipe/recipe';
 import { contentId, escapeXml, matrixText, num } from './print';
 
@@ -37,25 +35,6 @@ function gradientMarkup(
     defs: `<${kind}Gradient id="${id}" ${attributes}>${body}</${kind}Gradient>`,
   };
 }
-
-/** A pattern's ground over a shape: a flat colour, or a gradient that repeats, laid by `matrix` (pattern → drawing). */
-export function groundPaint(
-  ground: { colour: Hex; gradient: GroundGradient | null },
-  matrix: Affine,
-): PaintMarkup {
-  const { gradient } = ground;
-  if (!gradient) return { value: ground.colour, defs: '' };
-  const stops = gradient.stops
-    .map(({ at, colour }) => `<stop offset="${num(at)}" stop-color="${colour}"/>`)
-    .join('');
-  const { x, y } = gradient.to;
-  const attributes = `gradientUnits="userSpaceOnUse" x1="0" y1="0" x2="${num(x)}" y2="${num(y)}" spreadMethod="repeat" gradientTransform="${matrixText(matrix)}"`;
-  const id = contentId('g', attributes + stops);
-  return { value: `url(#${id})`, defs: `<linearGradient id="${id}" ${attributes}>${stops}</linearGradient>` };
-}
-
-/** A gradient over the unit in colours: `to` is its period in pattern px. */
-export type GroundGradient = { to: { x: number; y: number }; stops: { at: number; colour: Hex }[] };
 
 /** Where pictures are fetched from; files that must stand alone have them put in by {@link embedPictures}. */
 const PICTURE_ROUTE = '/api/v1/motifs/';

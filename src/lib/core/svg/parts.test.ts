@@ -215,6 +215,7 @@ describe('fills, ink and effects as markup', () => {
     const matrix = { a: 50, b: 0, c: 0, d: 50, e: 0, f: 0 };
     const gradient = {
       kind: 'radial' as const,
+      spread: 'pad' as const,
       matrix,
       stops: [
         { at: 0, colour: '#ff0000', opacity: 1 },

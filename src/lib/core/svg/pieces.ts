@@ -1,17 +1,15 @@
-import { IDENTITY, chain, invert, multiply, translation, type Affine } from '../geom/affine';
+import { IDENTITY, invert, multiply, translation, type Affine } from '../geom/affine';
 import { formatPath, transformPath } from '../geom/path';
 import { nearly } from '../num/tolerance';
 import { type Box, boxesMeet, boxOfPoints, grow, moveBox } from '../geom/box';
 import type { Point } from '../geom/point';
-import type { Abutment } from '../lattice/underlay';
 import { cellCorners } from '../lattice/cell';
 import { offsetsMeeting } from '../lattice/meet';
 import { effectsReach } from '../scene/effects';
 import { endlessOver } from '../scene/endless';
 import { elementBox, type Element } from '../scene/motif';
-import type { MeetingPicture } from '../scene/picture-plane';
-import type { PicturePaint } from '../recipe/recipe';
 import { inkBox } from '../scene/piece';
+import { underlayLines, underlayPictures } from '../scene/underlay';
 import { piecesOver, type Piece, type UnitScene } from '../scene/unit';
 import { effectsFilter } from './effects';
 import { colourOf } from '../colour/slots';
@@ -169,72 +167,25 @@ export function abutmentMarkup(
   return lineMarkup(scene, colours, width, offsets) + pictureUnderlay(scene, colours, width, offsets);
 }
 
-/**
- * Pictures that meet edge to edge, each drawn first a little larger on the sides where it meets another one: what the
- * anti-aliasing of an edge lets through is the picture itself.
- */
-function pictureUnderlay(
+const pictureUnderlay = (
   scene: UnitScene,
   colours: Colours,
   width: number,
   offsets: readonly Point[],
-): string {
-  // Under one that can be seen through it would show.
-  const solid = scene.meeting.filter(({ picture }) => !picture.clear);
-  return offsets
-    .flatMap((offset) => solid.map((one) => pictureMarkup(grownPicture(one, offset, 0.75 * width), colours)))
+): string =>
+  underlayPictures(scene, width, offsets)
+    .map((picture) => pictureMarkup(picture, colours))
     .join('');
-}
-
-function grownPicture({ picture, sides }: MeetingPicture, offset: Point, by: number): PicturePaint {
-  const { matrix, width, height } = picture;
-  const across = by / Math.hypot(matrix.a, matrix.b);
-  const down = by / Math.hypot(matrix.c, matrix.d);
-  const [left, right] = [sides.left ? across : 0, sides.right ? across : 0];
-  const [top, bottom] = [sides.top ? down : 0, sides.bottom ? down : 0];
-  const grown = multiply(translation(-left, -top), {
-    a: (width + left + right) / width,
-    b: 0,
-    c: 0,
-    d: (height + top + bottom) / height,
-    e: 0,
-    f: 0,
-  });
-  return { ...picture, matrix: chain(translation(offset.x, offset.y), matrix, grown) };
-}
 
 function lineMarkup(scene: UnitScene, colours: Colours, width: number, offsets: readonly Point[]): string {
-  if (scene.abutments.length === 0) return '';
-  const groups = new Map<string, { paint: string; wide: number; lines: string[] }>();
-  for (const abutment of scene.abutments) {
-    const { paint, alike, room } = abutment;
-    const wide = Math.min(width, 2 * room);
-    if (wide <= 0) continue;
-    const { from, to } = runOn(abutment, width);
-    const key = `${paint} ${alike} ${num(wide)}`;
-    const group = groups.get(key) ?? { paint, wide, lines: [] };
-    groups.set(key, group);
-    for (const { x, y } of offsets)
-      group.lines.push(`M${num(from.x + x)} ${num(from.y + y)}L${num(to.x + x)} ${num(to.y + y)}`);
-  }
-  return [...groups.values()]
-    .map(
-      ({ paint, wide, lines }) =>
-        `<path d="${lines.join('')}" fill="none" stroke="${colourOf(colours, paint)}" stroke-width="${num(wide)}"/>`,
-    )
+  return underlayLines(scene, width, offsets)
+    .map(({ paint, wide, lines }) => {
+      const d = lines
+        .map(({ from, to }) => `M${num(from.x)} ${num(from.y)}L${num(to.x)} ${num(to.y)}`)
+        .join('');
+      return `<path d="${d}" fill="none" stroke="${colourOf(colours, paint)}" stroke-width="${num(wide)}"/>`;
+    })
     .join('');
-}
-
-/** An abutment made longer by as much as `by` where it may run on, so that no gap is left at a joint. */
-function runOn({ from, to, runFrom, runTo }: Abutment, by: number): { from: Point; to: Point } {
-  const size = Math.hypot(to.x - from.x, to.y - from.y);
-  const along = { x: (to.x - from.x) / size, y: (to.y - from.y) / size };
-  const start = -Math.min(by, runFrom);
-  const end = Math.min(by, runTo);
-  return {
-    from: { x: from.x + along.x * start, y: from.y + along.y * start },
-    to: { x: to.x + along.x * end, y: to.y + along.y * end },
-  };
 }
 
 /**
@@ -256,7 +207,12 @@ export function cellMarkup(
     endlessMarkup(scene, corners, colours) +
     abutmentMarkup(scene, colours, underlay, offsets) +
     laid.map(({ piece, offset }) => pieceMarkup(piece, offset, colours, within)).join('');
-  const inverse = scene.cell.matrix === IDENTITY ? null : invert(scene.cell.matrix);
+  return unskewed(scene, drawing);
+}
+
+/** What is drawn on the plane, within the cell that it is cut from. */
+export function unskewed({ cell }: UnitScene, drawing: string): string {
+  const inverse = cell.matrix === IDENTITY ? null : invert(cell.matrix);
   return inverse ? `<g transform="${matrixText(inverse)}">${drawing}</g>` : drawing;
 }
 

@@ -1,9 +1,9 @@
 import { scaling, type Affine } from '../geom/affine';
-import { resolveGround } from '../scene/layout';
+import { resolveGround } from '../scene/pattern';
 import type { UnitScene } from '../scene/unit';
 import { basePattern, fillPattern } from './live';
 import { underlayWidth, type Colours } from './pieces';
-import { groundPaint } from './paint';
+import { groundPaint } from './fill';
 import { escapeXml, num } from './print';
 
 /** A sample strip of a pattern as an SVG file: `width` × `height` px at `scale`, over its ground if it has one. */

@@ -1,7 +1,7 @@
 import { isIdentity } from '../geom/affine';
-import { resolveGround } from '../scene/layout';
+import { resolveGround } from '../scene/pattern';
 import type { UnitScene } from '../scene/unit';
-import { groundPaint } from './paint';
+import { groundPaint } from './fill';
 import { cellMarkup, underlayWidth, type Colours } from './pieces';
 import { escapeXml, factor, num } from './print';
 

@@ -157,6 +157,7 @@ describe('a tile that is handed out', () => {
 describe('gradients and masks of fills', () => {
   const scene = (opacity: number) => ({
     kind: 'linear' as const,
+    spread: 'pad' as const,
     matrix: scaling(100, 1),
     stops: [
       { at: 0, colour: '#ff0000' as const, opacity },

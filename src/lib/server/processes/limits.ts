@@ -32,6 +32,7 @@ export const WORK_LIMITS: Readonly<Record<WorkName, WorkLimit>> = {
   cutOut: { lane: 'files', seconds: 60, megabytes: 2000, what: 'Cutting this out' },
   trace: { lane: 'files', seconds: 60, megabytes: 1500, what: 'Tracing this picture' },
   layoutSvg: { lane: 'files', seconds: 60, megabytes: 1200, what: 'Writing this SVG' },
+  layoutPdf: { lane: 'files', seconds: 120, megabytes: 2000, what: 'Writing this PDF' },
   readFile: { lane: 'files', seconds: 60, megabytes: 1500, what: 'Reading this file' },
   handOut: { lane: 'files', seconds: 120, megabytes: 1500, what: 'Writing this file' },
   lookOver: { lane: 'files', seconds: 600, megabytes: 1500, what: 'Looking the database over' },

@@ -1,10 +1,10 @@
 import type { SharedPicture } from '../../contract/render';
 import { lookKey, withColours, type PictureLook } from '../../core/colour/look';
 import { numberColours } from '../../core/colour/slots';
-import type { Affine } from '../../core/geom/affine';
+import { allLayers, itemsOf, type DisplayList, type TiledItem } from '../../core/draw/list';
+import { meanScale, type Affine } from '../../core/geom/affine';
 import type { Edges } from '../../core/raster/resample';
 import { halvings } from '../../core/raster/sample';
-import { allPaints, meanScale, type LayoutScene, type PatternPaint } from '../../core/scene/layout';
 
 /** A picture that a band samples: an asset, how it is recoloured, the share of its size it is decoded at, and what lies beside it. */
 export type NeededPicture = { asset: string; share: number; look: PictureLook | null; edges: Edges };
@@ -19,14 +19,14 @@ export type Scale = { x: number; y: number };
 const MOST_PIXELS = 4 / 3;
 
 /** The pictures that a page samples at `scale` output px to a page px, each once. */
-export function picturesNeeded(scene: LayoutScene, scale: Scale): NeededPicture[] {
+export function picturesNeeded(scene: DisplayList, scale: Scale): NeededPicture[] {
   const found = scene.shapes.flatMap((shape) => {
-    const paints = allPaints(shape);
-    const masks = [...shape.masks, ...paints.map((paint) => paint.mask)].filter(
+    const items = itemsOf(shape);
+    const masks = [...shape.masks, ...allLayers(shape).map(({ mask }) => mask)].filter(
       (one) => one?.kind === 'picture',
     );
-    const pictures = paints.filter((paint) => paint.kind === 'picture');
-    const planes = paints.flatMap((paint) => (paint.kind === 'pattern' ? planePictures(paint, scale) : []));
+    const pictures = items.filter((item) => item.kind === 'picture');
+    const planes = items.flatMap((item) => (item.kind === 'tiled' ? planePictures(item, scale) : []));
     return [...[...pictures, ...masks].map((one) => neededPicture(one, scale)), ...planes];
   });
   const sizes = grouped(found, kindKey);
@@ -67,10 +67,7 @@ export function pictureLookup(
 }
 
 /** The pictures of a pattern that is one plane of them, in the order of its assets. */
-export function planePictures(
-  { pattern, matrix, look, colours }: PatternPaint,
-  scale: Scale,
-): NeededPicture[] {
+export function planePictures({ pattern, matrix, look, colours }: TiledItem, scale: Scale): NeededPicture[] {
   const { plane } = pattern.scene;
   if (!plane) return [];
   return plane.files.map((file, index) => {

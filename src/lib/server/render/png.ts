@@ -1,6 +1,6 @@
 import { joinAdler, pngChunk, pngHead, zlibTrailer, ZLIB_HEADER } from '../../core/formats/png';
 import { embedPictures, type ShownPicture } from '../../core/svg/paint';
-import type { LayoutScene } from '../../core/scene/layout';
+import type { DisplayList } from '../../core/draw/list';
 import type { BandReply, LayerStep, SharedPicture } from '../../contract/render';
 import type { RenderPool } from './pool';
 import { pictureLookup, picturesNeeded, type NeededPicture } from './pictures-needed';
@@ -32,7 +32,7 @@ const BAND_PIXELS = 4_000_000;
 const FEW_ROWS = 200;
 
 /** Draws a layout as a PNG of exactly `size` pixels, band by band on the pool's threads, and writes it in order. */
-export async function renderPng(scene: LayoutScene, pool: RenderPool, options: PngOptions): Promise<void> {
+export async function renderPng(scene: DisplayList, pool: RenderPool, options: PngOptions): Promise<void> {
   const { size, write, signal } = options;
   const bands = bandsOf(size, pool.threads);
   const alpha = scene.background === null;

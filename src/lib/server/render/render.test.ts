@@ -8,8 +8,10 @@ import { colourFill, freshFill, coveringPicture } from '../../core/recipe/fill';
 import { freshMask } from '../../core/recipe/mask';
 import { freshPage, freshShape, type Layout, type Shape } from '../../core/recipe/layout';
 import type { ComposedRecipe } from '../../core/recipe/recipe';
-import { compileLayout, compiledPattern, type LayoutScene, type PatternPaint } from '../../core/scene/layout';
-import { withBleed } from '../../core/scene/reframe';
+import { lowerLayout } from '../../core/draw/lower';
+import { compiledPattern } from '../../core/scene/pattern';
+import { tiledOf, type DisplayList, type TiledItem } from '../../core/draw/list';
+import { withBleed } from '../../core/draw/reframe';
 import { compileUnit } from '../../core/scene/unit';
 import { layoutSvg } from '../../core/svg/layout';
 import { renderPng, type PngOptions, type PngSize } from './png';
@@ -25,19 +27,19 @@ const dots = (over: Partial<ComposedRecipe> = {}): ComposedRecipe =>
     placings: [place('d', 50, 50)],
     ...over,
   });
-const patternPaint = (scene: LayoutScene): PatternPaint => {
-  const paint = scene.shapes[0]?.paints.find(({ kind }) => kind === 'pattern');
-  if (paint?.kind !== 'pattern') throw new Error('no pattern');
-  return paint;
+const tiledIn = (scene: DisplayList): TiledItem => {
+  const [item] = scene.shapes.flatMap(tiledOf);
+  if (!item) throw new Error('no pattern');
+  return item;
 };
-const pageOf = (shapes: Shape[], side = 100, background: string | null = '#ffffff'): LayoutScene => {
+const pageOf = (shapes: Shape[], side = 100, background: string | null = '#ffffff'): DisplayList => {
   const pattern = compiledPattern('p@1', 'P', compileUnit(dots()), dots().slots);
   const layout: Layout = { ...freshPage(side, side), background, shapes };
-  return compileLayout(layout, () => pattern);
+  return lowerLayout(layout, () => pattern);
 };
 
 async function png(
-  scene: LayoutScene,
+  scene: DisplayList,
   size: PngSize,
   over: Partial<PngOptions> & { pool?: RenderPool } = {},
 ): Promise<Buffer> {
@@ -64,7 +66,7 @@ async function pixelsOf(file: Buffer): Promise<Pixels> {
 describe('units too small to be drawn one by one', () => {
   const fine = (scale: number, side = 1000): boolean => {
     const scene = filledPage(dots(), side, { scaleX: scale, scaleY: scale });
-    return isFine(scene.shapes[0]!, patternPaint(scene), { x: 0, y: 0, width: side, height: side }, 1);
+    return isFine(scene.shapes[0]!, tiledIn(scene), { x: 0, y: 0, width: side, height: side }, 1);
   };
 
   it('are those of which a layer would need more than 20,000', () => {
@@ -77,9 +79,9 @@ describe('units too small to be drawn one by one', () => {
     const scene = filledPage(dots(), 1000, { scaleX: 0.0511, scaleY: 0.0511 });
     const shape = scene.shapes[0]!;
     const box = { x: 200, y: 300, width: 400, height: 200 };
-    const tile = tileOf(shape, patternPaint(scene), box, { x: 1, y: 1 });
+    const tile = tileOf(shape, tiledIn(scene), box, { x: 1, y: 1 });
     const [, width, height] = /width="(\d+)" height="(\d+)"/.exec(tile.svg) ?? [];
-    const { matrix } = patternPaint(scene);
+    const { matrix } = tiledIn(scene);
     const cell = 100 * 0.0511;
     const unit = Math.round(Number(width) / cell);
     expect(Number(width)).toBe(Math.round(cell * unit));
@@ -101,7 +103,7 @@ describe('units too small to be drawn one by one', () => {
     const page = filledPage(dots(), 100, { scaleX: 0.005, scaleY: 0.005 });
     const scene = page.shapes[0]!;
     const box = { x: 0, y: 0, width: 100, height: 100 };
-    expect(tileOf(scene, patternPaint(page), box, { x: 1, y: 1 }).toTile).toBeNull();
+    expect(tileOf(scene, tiledIn(page), box, { x: 1, y: 1 }).toTile).toBeNull();
     const { at } = await pixelsOf(await png(page, { width: 100, height: 100, ppi: 96 }));
     const share = (Math.PI * 30 * 30) / 10_000;
     const mean = [0x10, 0x20, 0x30].map((ink) => ink * share + 255 * (1 - share));
@@ -116,7 +118,7 @@ describe('units too small to be drawn one by one', () => {
 
 describe('the steps of a band', () => {
   const band = { x: 0, y: 0, width: 100, height: 100 };
-  const steps = (scene: LayoutScene): ReturnType<typeof bandSteps> =>
+  const steps = (scene: DisplayList): ReturnType<typeof bandSteps> =>
     bandSteps(scene, band, { x: 1, y: 1 }, () => null);
   const shape = (over: Partial<Shape> = {}): Shape =>
     freshShape({
@@ -234,10 +236,10 @@ describe('a page with bleed', () => {
   const BLEED = 12;
   const art = dots({ motifs: [block('b', 30, 30)], placings: [place('b', 50, 50)] });
   // The shape reaches over the page: its bleed is there to be shown.
-  const over = (): LayoutScene => {
+  const over = (): DisplayList => {
     const pattern = compiledPattern('p@1', 'P', compileUnit(art), art.slots);
     const shape = filledShape({ x: -20, y: -20, width: 140, height: 140 }, { scaleX: 0.4, scaleY: 0.4 });
-    return compileLayout({ ...freshPage(100, 100), background: '#ffeecc', shapes: [shape] }, () => pattern);
+    return lowerLayout({ ...freshPage(100, 100), background: '#ffeecc', shapes: [shape] }, () => pattern);
   };
 
   it('is larger by the bleed on every side, and shows the page itself unchanged within it', async () => {

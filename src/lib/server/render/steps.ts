@@ -2,18 +2,20 @@ import { chain, invert, multiply, scaling, translation, type Affine } from '../.
 import { grow, intersectBoxes, unionBoxes, type Box } from '../../core/geom/box';
 import {
   strokeOf,
-  type GradientScene,
-  type LayoutScene,
-  type MaskScene,
-  type PatternPaint,
-  type PicturePaint,
-  type ShapePaint,
-  type ShapeScene,
-} from '../../core/scene/layout';
-import { gradientPaint, isOpaqueGradient } from '../../core/svg/fill';
+  type DisplayList,
+  type DrawItem,
+  type DrawnMask,
+  type DrawnShape,
+  type Ink,
+  type Layer,
+  type PathItem,
+  type PictureItem,
+  type TiledItem,
+} from '../../core/draw/list';
+import { inkPaint, isOpaqueGradient } from '../../core/svg/fill';
 import { inkText } from '../../core/svg/ink';
 import { copiesMarkup, layeredMarkup, opacityText, visibleCopies } from '../../core/svg/layout';
-import { groundPaint, throughLook } from '../../core/svg/paint';
+import { throughLook } from '../../core/svg/paint';
 import { unitMarkup } from '../../core/svg/pieces';
 import { factor } from '../../core/svg/print';
 import type { BandRequest, LayerStep, RenderStep, SharedPicture, SoftMask } from '../../contract/render';
@@ -25,7 +27,7 @@ import { isFine, tileOf, type PixelBox } from './tile';
  * own, drawn without a clip path and limited by a mask, which costs the renderer a fifth of the time.
  */
 export function bandSteps(
-  scene: LayoutScene,
+  scene: DisplayList,
   band: PixelBox,
   scale: Scale,
   pictures: PictureLookup,
@@ -52,17 +54,17 @@ class StepWriter {
     if (background !== null) this.gathered.push(wash(this.region, `fill="${background}"`));
   }
 
-  shape(shape: ShapeScene): void {
+  shape(shape: DrawnShape): void {
     const stroke = strokeOf(shape);
     const parts = [shape, ...(stroke ? [stroke] : [])].flatMap((part) => {
       const box = this.pixelBox(part.box);
-      return box ? part.paints.map((paint) => ({ part, paint, box })) : [];
+      return box ? part.layers.map((layer) => ({ part, layer, box })) : [];
     });
     if (shape.masks.length === 0) {
-      for (const { part, paint, box } of parts) this.paint(part, paint, box);
+      for (const { part, layer, box } of parts) this.layer(part, layer, box);
       return;
     }
-    const steps = parts.flatMap(({ part, paint, box }) => this.layer(part, paint, box) ?? []);
+    const steps = parts.flatMap(({ part, layer, box }) => this.step(part, layer, box) ?? []);
     const whole = unionBoxes(parts.map(({ box }) => box));
     if (steps.length === 0 || !whole) return;
     this.flush();
@@ -70,102 +72,110 @@ class StepWriter {
     this.steps.push({ kind: 'group', ...this.inBand(whole), steps, masks });
   }
 
-  /** One fill: gathered with what is plain, or a layer of its own. */
-  private paint(shape: ShapeScene, paint: ShapePaint, box: PixelBox): void {
-    const plain = paint.blend === 'normal' && paint.mask === null ? this.plain(shape, paint, box) : null;
+  /** One fill: gathered with what is plain, or a step of its own. */
+  private layer(shape: DrawnShape, layer: Layer, box: PixelBox): void {
+    const plain = layer.blend === 'normal' && layer.mask === null ? this.plain(shape, layer, box) : null;
     if (plain !== null) {
       this.gathered.push(plain);
       return;
     }
-    const layer = this.layer(shape, paint, box);
-    if (!layer) return;
+    const step = this.step(shape, layer, box);
+    if (!step) return;
     this.flush();
-    this.steps.push(layer);
+    this.steps.push(step);
   }
 
-  /** The drawing of a fill that can stand among plain outlines; `null` for one that needs a layer. */
-  private plain(shape: ShapeScene, paint: ShapePaint, box: PixelBox): string | null {
-    if (paint.kind === 'colour') return flatMarkup(shape, paint.colour, paint.opacity);
-    if (paint.kind === 'gradient') return gradientMarkup(shape, paint.gradient, paint.opacity);
-    if (paint.kind === 'picture' || paint.wash || !coversBox(shape, this.region)) return null;
-    const drawing = this.copies(shape, paint, this.onPage(box), paint.opacity);
-    return drawing === null ? null : groundMarkup(shape, paint, this.region) + drawing;
+  /** The drawing of a fill that can stand among plain outlines; `null` for one that needs a step. */
+  private plain(shape: DrawnShape, { items }: Layer, box: PixelBox): string | null {
+    const covers = coversBox(shape, this.region);
+    const parts = items.map((item) => {
+      if (item.kind === 'path')
+        return covers ? areaMarkup(shape, item, this.region) : pathMarkup(shape, item);
+      if (item.kind === 'picture' || item.wash || !covers) return null;
+      return this.copies(shape, item, this.onPage(box), item.opacity);
+    });
+    return parts.every((part) => part !== null) ? parts.join('') : null;
   }
 
-  private layer(shape: ShapeScene, paint: ShapePaint, box: PixelBox): LayerStep | null {
+  private step(shape: DrawnShape, { items, blend, mask }: Layer, box: PixelBox): LayerStep | null {
     const region = this.onPage(box);
-    const content = this.content(shape, paint, box, region);
+    const content = this.content(shape, items, box, region);
     if (!content) return null;
-    const inside = coversBox(shape, region) || paint.kind === 'colour' || paint.kind === 'gradient';
+    const inside = coversBox(shape, region) || items.every(({ kind }) => kind === 'path');
     return {
       kind: 'layer',
       ...this.inBand(box),
       ground: null,
       wash: null,
       ...content,
-      outline: inside ? null : svgOf(region, box, flatMarkup(shape, '#000000', 1)),
-      mask: paint.mask && this.mask(shape, paint.mask, box),
-      blend: paint.blend,
+      outline: inside
+        ? null
+        : svgOf(region, box, pathMarkup(shape, { kind: 'path', ink: '#000000', opacity: 1 })),
+      mask: mask && this.mask(shape, mask, box),
+      blend,
     };
   }
 
+  /** What the uppermost of some items draws, and as its ground all paths below it. */
   private content(
-    shape: ShapeScene,
-    paint: ShapePaint,
+    shape: DrawnShape,
+    items: readonly DrawItem[],
     box: PixelBox,
     region: Box,
   ): (Pick<LayerStep, 'source' | 'opacity'> & Partial<Pick<LayerStep, 'ground' | 'wash'>>) | null {
-    switch (paint.kind) {
-      case 'colour':
-        return drawn(svgOf(region, box, flatMarkup(shape, paint.colour, paint.opacity)), 1);
-      case 'gradient':
-        return drawn(svgOf(region, box, gradientMarkup(shape, paint.gradient, paint.opacity)), 1);
+    const top = items.at(-1);
+    const below = items.slice(0, -1).filter((item) => item.kind === 'path');
+    switch (top?.kind) {
+      case undefined:
+        return null;
+      case 'path':
+        return drawn(svgOf(region, box, [...below, top].map((item) => pathMarkup(shape, item)).join('')), 1);
       case 'picture':
-        return { source: this.picture(shape, paint, box), opacity: paint.opacity };
-      case 'pattern': {
-        const plane = this.plane(shape, paint, box);
-        const copies = plane ? null : this.copies(shape, paint, region, 1);
-        const under = groundMarkup(shape, paint, region);
+        return { source: this.picture(shape, top, box), opacity: top.opacity };
+      case 'tiled': {
+        const plane = this.plane(shape, top, box);
+        const copies = plane ? null : this.copies(shape, top, region, 1);
+        const under = below.map((item) => areaMarkup(shape, item, region)).join('');
         if (copies === '' && under === '') return null;
-        const gradient = paint.wash;
+        const { wash } = top;
         return {
           ground: under === '' ? null : svgOf(region, box, under),
           source:
             plane ??
             (copies === null
-              ? tileOf(shape, paint, box, this.scale)
+              ? tileOf(shape, top, box, this.scale)
               : { kind: 'drawing', svg: svgOf(region, box, copies) }),
-          opacity: paint.opacity,
-          wash: gradient && {
-            svg: svgOf(region, box, gradientMarkup(shape, gradient, 1, region)),
-            opaque: isOpaqueGradient(gradient),
+          opacity: top.opacity,
+          wash: wash && {
+            svg: svgOf(region, box, areaMarkup(shape, { ink: wash, opacity: 1 }, region)),
+            opaque: isOpaqueGradient(wash),
           },
         };
       }
     }
   }
 
-  private picture(shape: ShapeScene, paint: PicturePaint, box: PixelBox): LayerStep['source'] {
-    return { kind: 'picture', ...this.sampled(shape, paint, box) };
+  private picture(shape: DrawnShape, item: PictureItem, box: PixelBox): LayerStep['source'] {
+    return { kind: 'picture', ...this.sampled(shape, item, box) };
   }
 
   /** Pictures that leave nothing open, as one plane; `null` where a pattern is something else. */
-  private plane(shape: ShapeScene, paint: PatternPaint, box: PixelBox): LayerStep['source'] | null {
-    const { plane } = paint.pattern.scene;
-    const inverse = invert(paint.matrix);
+  private plane(shape: DrawnShape, item: TiledItem, box: PixelBox): LayerStep['source'] | null {
+    const { plane } = item.pattern.scene;
+    const inverse = invert(item.matrix);
     if (!plane || !inverse) return null;
     const { a, b, parts } = plane;
     return {
       kind: 'plane',
       plane: { a, b, parts },
-      pictures: planePictures(paint, this.scale).map((needed) => this.pictures(needed)),
+      pictures: planePictures(item, this.scale).map((needed) => this.pictures(needed)),
       toPlane: chain(inverse, this.toFrame(shape, box)),
     };
   }
 
   /** A picture as it was decoded, and layer px → its px. */
   private sampled(
-    shape: ShapeScene,
+    shape: DrawnShape,
     one: { asset: string; matrix: Affine; width: number; height: number },
     box: PixelBox,
   ): { picture: SharedPicture | null; toPicture: Affine } {
@@ -177,16 +187,17 @@ class StepWriter {
   }
 
   /** Layer px → the shape's frame px. */
-  private toFrame(shape: ShapeScene, box: PixelBox): Affine {
+  private toFrame(shape: DrawnShape, box: PixelBox): Affine {
     const { x, y } = this.scale;
     return chain(translation(-shape.x, -shape.y), scaling(1 / x, 1 / y), translation(box.x, box.y));
   }
 
-  private mask(shape: ShapeScene, mask: MaskScene, box: PixelBox): SoftMask {
+  private mask(shape: DrawnShape, mask: DrawnMask, box: PixelBox): SoftMask {
     switch (mask.kind) {
       case 'gradient': {
         const region = this.onPage(box);
-        return { kind: 'drawing', svg: svgOf(region, box, gradientMarkup(shape, mask.gradient, 1, region)) };
+        const drawing = areaMarkup(shape, { ink: mask.gradient, opacity: 1 }, region);
+        return { kind: 'drawing', svg: svgOf(region, box, drawing) };
       }
       case 'painted': {
         const back = invert(mask.matrix) ?? scaling(0);
@@ -203,16 +214,16 @@ class StepWriter {
   }
 
   /** Every copy of the unit that shows in `region`, on the page; "" where none does, `null` where a tile must stand in. */
-  private copies(shape: ShapeScene, paint: PatternPaint, region: Box, opacity: number): string | null {
-    if (paint.pattern.scene.plane) return null;
-    if (isFine(shape, paint, region, meanOf(this.scale))) return null;
-    const visible = visibleCopies(shape, paint, region);
-    if (visible.offsets.length === 0 && paint.pattern.scene.endless.length === 0) return '';
+  private copies(shape: DrawnShape, item: TiledItem, region: Box, opacity: number): string | null {
+    if (item.pattern.scene.plane) return null;
+    if (isFine(shape, item, region, meanOf(this.scale))) return null;
+    const visible = visibleCopies(shape, item, region);
+    if (visible.offsets.length === 0 && item.pattern.scene.endless.length === 0) return '';
     const attributes = `${placeText(shape)}${opacityText('opacity', opacity)}`;
-    if (paint.pattern.scene.layered) return `<g ${attributes}>${layeredMarkup(paint, visible.region)}</g>`;
+    if (item.pattern.scene.layered) return `<g ${attributes}>${layeredMarkup(item, visible.region)}</g>`;
     const id = `u${this.units++}`;
-    const unit = `<defs><g id="${id}">${throughLook(unitMarkup(paint.pattern.scene, paint.colours), paint.look)}</g></defs>`;
-    const art = copiesMarkup(paint, visible, id, meanOf(this.scale));
+    const unit = `<defs><g id="${id}">${throughLook(unitMarkup(item.pattern.scene, item.colours), item.look)}</g></defs>`;
+    const art = copiesMarkup(item, visible, id, meanOf(this.scale));
     return `${unit}<g ${attributes}>${art}</g>`;
   }
 
@@ -262,35 +273,33 @@ const drawn = (svg: string, opacity: number): Pick<LayerStep, 'source' | 'opacit
   opacity,
 });
 
-const placeText = (shape: ShapeScene): string =>
+const placeText = (shape: DrawnShape): string =>
   `transform="translate(${factor(shape.x)} ${factor(shape.y)})"`;
 
-const flatMarkup = (shape: ShapeScene, colour: string, opacity: number): string =>
-  `<path ${placeText(shape)} d="${shape.d}" ${inkText(shape.pen, colour, opacity)}/>`;
-
-/** A gradient within a shape's outline, or over all of `region`. */
-function gradientMarkup(shape: ShapeScene, gradient: GradientScene, opacity: number, region?: Box): string {
-  const matrix = multiply(translation(shape.x, shape.y), gradient.matrix);
-  if (region) {
-    const { value, defs } = gradientPaint({ ...gradient, matrix });
-    return defs + wash(region, `fill="${value}"`);
-  }
-  const { value, defs } = gradientPaint(gradient);
-  return defs + flatMarkup(shape, value, opacity);
+/** The outline of a shape, inked. */
+function pathMarkup(shape: DrawnShape, { ink, opacity }: PathItem): string {
+  const { value, defs } = inkPaint(ink);
+  return `${defs}<path ${placeText(shape)} d="${shape.d}" ${inkText(shape.pen, value, opacity)}/>`;
 }
+
+/** An ink over all of a region: the step's own outline cuts it off, where it does not fill the region anyway. */
+function areaMarkup(
+  shape: DrawnShape,
+  { ink, opacity }: Pick<PathItem, 'ink' | 'opacity'>,
+  region: Box,
+): string {
+  const { value, defs } = inkPaint(onPage(shape, ink));
+  return defs + wash(region, `fill="${value}"${opacityText('fill-opacity', opacity)}`);
+}
+
+/** An ink in page px. */
+const onPage = ({ x, y }: DrawnShape, ink: Ink): Ink =>
+  typeof ink === 'string' ? ink : { ...ink, matrix: multiply(translation(x, y), ink.matrix) };
 
 /** A rectangle over all of a region and a little more, so that its own edges never show. */
 function wash(region: Box, attributes: string): string {
   const { x, y, width, height } = grow(region, Math.max(region.width, region.height) * 0.01);
   return `<rect x="${factor(x)}" y="${factor(y)}" width="${factor(width)}" height="${factor(height)}" ${attributes}/>`;
-}
-
-/** The ground of a fill over a region, or "" where it has none. The layer's mask gives it the shape's outline. */
-function groundMarkup(shape: ShapeScene, paint: PatternPaint, region: Box): string {
-  if (!paint.ground) return '';
-  const onPage = multiply(translation(shape.x, shape.y), paint.matrix);
-  const { value, defs } = groundPaint(paint.ground, onPage);
-  return defs + wash(region, `fill="${value}"${opacityText('fill-opacity', paint.ground.opacity)}`);
 }
 
 function svgOf(region: Box, pixels: PixelBox, drawing: string): string {
@@ -299,7 +308,7 @@ function svgOf(region: Box, pixels: PixelBox, drawing: string): string {
 }
 
 /** True for an upright plain rectangle that covers all of `region`: nothing is left for a mask to cut. */
-function coversBox(shape: ShapeScene, region: Box): boolean {
+function coversBox(shape: DrawnShape, region: Box): boolean {
   if (!shape.upright) return false;
   const slack = 1e-6;
   const { x, y, width, height } = shape.box;

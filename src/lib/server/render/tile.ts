@@ -1,8 +1,8 @@
 import type { LayerSource } from '../../contract/render';
-import { chain, invert, scaling, translation } from '../../core/geom/affine';
+import { chain, invert, scaling, translation, meanScale } from '../../core/geom/affine';
 import type { Box } from '../../core/geom/box';
 import { unitArea } from '../../core/lattice/cell';
-import { meanScale, patternRegion, type PatternPaint, type ShapeScene } from '../../core/scene/layout';
+import { patternRegion, type DrawnShape, type TiledItem } from '../../core/draw/list';
 import { polygonArea } from '../../core/geom/polygon';
 import { cellCost, costOver } from '../../core/scene/cost';
 import { throughLook } from '../../core/svg/paint';
@@ -31,13 +31,13 @@ const MEAN_SIDE = 64;
  * True where a fill's units are so small that a layer would need too many copies of them, or hold pictures or filters,
  * which the renderer would draw anew for every copy and, for pictures, with a line at every joint.
  */
-export function isFine(shape: ShapeScene, paint: PatternPaint, region: Box, scale: number): boolean {
-  const { sampled, cell } = paint.pattern.scene;
-  const pixels = cell.width * cell.height * (meanScale(paint.matrix) * scale) ** 2;
+export function isFine(shape: DrawnShape, item: TiledItem, region: Box, scale: number): boolean {
+  const { sampled, cell } = item.pattern.scene;
+  const pixels = cell.width * cell.height * (meanScale(item.matrix) * scale) ** 2;
   if (sampled && pixels <= LARGEST_TILE) return true;
-  const polygon = patternRegion(shape, paint, region);
+  const polygon = patternRegion(shape, item, region);
   if (polygon === null) return false;
-  const { scene } = paint.pattern;
+  const { scene } = item.pattern;
   if (polygonArea(polygon) / unitArea(scene.lattice) > MOST_COPIES) return true;
   if (pixels > LARGEST_TILE) return false;
   const { copies, segments } = costOver(scene, polygon);
@@ -50,18 +50,18 @@ export function isFine(shape: ShapeScene, paint: PatternPaint, region: Box, scal
  * it. Its sides are whole pixels, so that the wrap is exact; the matrix takes up the difference.
  */
 export function tileOf(
-  shape: ShapeScene,
-  paint: PatternPaint,
+  shape: DrawnShape,
+  item: TiledItem,
   box: PixelBox,
   scale: { x: number; y: number },
 ): Extract<LayerSource, { kind: 'tile' }> {
-  const { scene } = paint.pattern;
+  const { scene } = item.pattern;
   const { width, height, matrix } = scene.cell;
   const onLayer = chain(
     translation(-box.x, -box.y),
     scaling(scale.x, scale.y),
     translation(shape.x, shape.y),
-    paint.matrix,
+    item.matrix,
     matrix,
   );
   const across = Math.hypot(onLayer.a, onLayer.b) * width;
@@ -79,7 +79,7 @@ export function tileOf(
   const tileWidth = finer ? MEAN_SIDE : whole(across * columns);
   const tileHeight = finer ? MEAN_SIDE : whole(down * rows);
   const underlay = 2 / Math.max(tileWidth / (width * columns), tileHeight / (height * rows));
-  const drawing = throughLook(cellMarkup(scene, paint.colours, underlay, columns, rows), paint.look);
+  const drawing = throughLook(cellMarkup(scene, item.colours, underlay, columns, rows), item.look);
   const inverse = invert(onLayer);
   const toTile =
     inverse && chain(scaling(tileWidth / (width * columns), tileHeight / (height * rows)), inverse);

@@ -7,7 +7,8 @@ import { freshFill } from '../../core/recipe/fill';
 import { freshPage, freshShape } from '../../core/recipe/layout';
 import type { KeptPattern } from '../../core/recipe/library';
 import { LIMITS } from '../../core/recipe/limits';
-import { compiledPattern, compileLayout } from '../../core/scene/layout';
+import { compiledPattern } from '../../core/scene/pattern';
+import { lowerLayout } from '../../core/draw/lower';
 import { compileUnit } from '../../core/scene/unit';
 import { writePng } from './draw-png';
 import type { Tools } from './tools';
@@ -49,7 +50,7 @@ export async function areaPicture(
     fills: [freshFill('fill', 'area')],
   });
   const page = { ...freshPage(width, height), background: null, shapes: [shape] };
-  const scene = compileLayout(page, () => pattern);
+  const scene = lowerLayout(page, () => pattern);
   const drawn = `${path}.png`;
   try {
     const made = await writePng(tools, scene, { ppi, path: drawn, progress: () => undefined });

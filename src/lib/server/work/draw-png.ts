@@ -3,7 +3,7 @@ import { once } from 'node:events';
 import { finished } from 'node:stream/promises';
 import { done, type Outcome } from '../../contract/failure';
 import { pixelSize } from '../../core/num/length';
-import type { LayoutScene } from '../../core/scene/layout';
+import type { DisplayList } from '../../core/draw/list';
 import { renderPng } from '../render/png';
 import { spaceFailure } from '../render/space';
 import type { Tools } from './tools';
@@ -11,7 +11,7 @@ import type { Tools } from './tools';
 /** Draws a layout as a PNG file. A disk that is full is a failure with a sentence. */
 export async function writePng(
   { pool, pictures }: Tools,
-  scene: LayoutScene,
+  scene: DisplayList,
   { ppi, path, progress }: { ppi: number; path: string; progress: (share: number) => void },
 ): Promise<Outcome<{ bytes: number }>> {
   const file = createWriteStream(path);

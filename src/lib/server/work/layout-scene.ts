@@ -5,19 +5,20 @@ import { colourFill } from '../../core/recipe/fill';
 import { formOfPath } from '../../core/recipe/form';
 import { freshShape, type Shape } from '../../core/recipe/layout';
 import { sheetPage } from '../../core/recipe/strike-off';
-import { compileLayout, type LayoutScene } from '../../core/scene/layout';
+import { lowerLayout } from '../../core/draw/lower';
+import type { DisplayList } from '../../core/draw/list';
 import { patternLookup } from '../../core/scene/library';
 import type { Db } from '../db/open';
 import { layoutPatterns } from '../repo/layouts';
 import { setText } from '../render/text';
 
 /** A stored layout compiled with the patterns that its fills show now. */
-export function sceneOf(db: Db, layout: LayoutData): LayoutScene {
-  return compileLayout(layout, patternLookup(layoutPatterns(db, layout.shapes)));
+export function sceneOf(db: Db, layout: LayoutData): DisplayList {
+  return lowerLayout(layout, patternLookup(layoutPatterns(db, layout.shapes)));
 }
 
 /** A strike-off as a page with its labels set. */
-export function sheetScene(db: Db, { sheet }: StrikeOff): LayoutScene {
+export function sheetScene(db: Db, { sheet }: StrikeOff): DisplayList {
   // The names of patterns that are tried are only known once they are looked up.
   const patterns = layoutPatterns(db, sheetPage(sheet, (id) => id).layout.shapes);
   const names = new Map(
@@ -28,7 +29,7 @@ export function sheetScene(db: Db, { sheet }: StrikeOff): LayoutScene {
   );
   const { layout, labels, labelSize } = sheetPage(sheet, (id) => names.get(id) ?? 'gone');
   const words = labels.flatMap(({ text, x, y }, index) => labelShape(text, { x, y }, labelSize, index) ?? []);
-  return compileLayout({ ...layout, shapes: [...layout.shapes, ...words] }, patternLookup(patterns));
+  return lowerLayout({ ...layout, shapes: [...layout.shapes, ...words] }, patternLookup(patterns));
 }
 
 function labelShape(text: string, at: { x: number; y: number }, size: number, index: number): Shape | null {

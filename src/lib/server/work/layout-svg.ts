@@ -5,8 +5,8 @@ import { fromPx } from '../../core/num/length';
 import { intersectBoxes } from '../../core/geom/box';
 import { LIMITS } from '../../core/recipe/limits';
 import { costOver } from '../../core/scene/cost';
-import { patternRegion, strokeOf, type LayoutScene } from '../../core/scene/layout';
-import { withBleed } from '../../core/scene/reframe';
+import { patternRegion, strokeOf, tiledOf, type DisplayList } from '../../core/draw/list';
+import { withBleed } from '../../core/draw/reframe';
 import { layoutSvg } from '../../core/svg/layout';
 import type { Db } from '../db/open';
 import { sceneOf } from './layout-scene';
@@ -28,6 +28,7 @@ export function layoutFile(
     );
   const svg = layoutSvg(scene, {
     patterns: as,
+    wholePixels: true,
     width: say(layout.width + 2 * bleed),
     height: say(layout.height + 2 * bleed),
     title: layout.name,
@@ -37,17 +38,16 @@ export function layoutFile(
 }
 
 /** Segments of all copies of all patterns that show on the page. */
-function expandedSegments(scene: LayoutScene): number {
+function expandedSegments(scene: DisplayList): number {
   const page = { x: 0, y: 0, width: scene.width, height: scene.height };
   let sum = 0;
   for (const shape of scene.shapes)
     for (const part of [shape, strokeOf(shape)]) {
       const seen = part && intersectBoxes(part.box, page);
       if (!part || !seen) continue;
-      for (const paint of part.paints) {
-        if (paint.kind !== 'pattern') continue;
-        const region = patternRegion(part, paint, seen);
-        if (region) sum += costOver(paint.pattern.scene, region).segments;
+      for (const item of tiledOf({ ...part, stroke: null })) {
+        const region = patternRegion(part, item, seen);
+        if (region) sum += costOver(item.pattern.scene, region).segments;
       }
     }
   return sum;

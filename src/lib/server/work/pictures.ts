@@ -1,6 +1,6 @@
 import { lookKey, type PictureLook } from '../../core/colour/look';
-import type { LayoutScene } from '../../core/scene/layout';
-import { shownPictures } from '../../core/scene/pictures';
+import type { DisplayList } from '../../core/draw/list';
+import { shownPictures } from '../../core/draw/pictures';
 import { embedPictures, picturesIn, type ShownPicture } from '../../core/svg/paint';
 import type { Db } from '../db/open';
 import type { PictureSource, PixelSource } from '../render/png';
@@ -12,7 +12,7 @@ export type Pictures = {
   /** PNG bytes of an asset through a look, or `null` where there is no such picture. */
   recoloured(asset: string, look: PictureLook): Promise<Uint8Array | null>;
   /** Everything that a layout draws. */
-  forScene(scene: LayoutScene): Promise<PictureSource>;
+  forScene(scene: DisplayList): Promise<PictureSource>;
   /** A picture that a fill or a mask samples. */
   pixels: PixelSource;
   /** An SVG text with all its pictures inside. */

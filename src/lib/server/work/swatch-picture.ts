@@ -2,7 +2,8 @@ import type { SlotColours } from '../../core/colour/slots';
 import { freshFill } from '../../core/recipe/fill';
 import { freshPage, freshShape } from '../../core/recipe/layout';
 import type { Recipe } from '../../core/recipe/recipe';
-import { compileLayout, compiledPattern } from '../../core/scene/layout';
+import { lowerLayout } from '../../core/draw/lower';
+import { compiledPattern } from '../../core/scene/pattern';
 import { compileUnit } from '../../core/scene/unit';
 import { renderPng } from '../render/png';
 import type { Tools } from './tools';
@@ -32,7 +33,7 @@ export async function swatchPicture(
     fills: [{ ...freshFill('fill', 'swatch'), scaleX: scale, scaleY: scale }],
   });
   const page = { ...freshPage(width, height), background: null, shapes: [shape] };
-  const scene = compileLayout(page, () => pattern);
+  const scene = lowerLayout(page, () => pattern);
   const parts: Uint8Array[] = [];
   await renderPng(scene, pool, {
     size: { width: Math.round(width * pixels), height: Math.round(height * pixels), ppi: 96 * pixels },

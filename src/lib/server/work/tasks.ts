@@ -2,13 +2,14 @@ import { readFileSync, writeFileSync } from 'node:fs';
 import { checkBody } from '../../contract/bodies';
 import { done } from '../../contract/failure';
 import type { Answer, Ask, WorkName } from '../../contract/work';
-import { withBleed } from '../../core/scene/reframe';
+import { withBleed } from '../../core/draw/reframe';
 import { getLayout } from '../repo/layouts';
 import { getStrikeOff } from '../repo/strike-offs';
 import { unusedAssets } from '../repo/tidying';
 import { writePng } from './draw-png';
 import { handOut } from './handing-out';
 import { sceneOf, sheetScene } from './layout-scene';
+import { layoutPdf } from './layout-pdf';
 import { layoutFile } from './layout-svg';
 import { lookOver } from './look-over';
 import { makePicture } from './making';
@@ -43,6 +44,15 @@ export const TASKS: { [N in WorkName]: Task<N> } = {
     const svg = layoutFile(tools.db, layout.value, { as, bleed: bleed ? layout.value.bleed : 0 });
     if (!svg.ok) return svg;
     writeFileSync(path, await tools.pictures.embed(svg.value));
+    return done({ name: layout.value.name });
+  },
+  layoutPdf: async ({ store, layout: id, path, ...wish }) => {
+    const tools = toolsAt(store);
+    const layout = getLayout(tools.db, id);
+    if (!layout.ok) return layout;
+    const pdf = await layoutPdf(tools, layout.value, wish);
+    if (!pdf.ok) return pdf;
+    writeFileSync(path, pdf.value);
     return done({ name: layout.value.name });
   },
   layoutPng: async ({ store, layout: id, ppi, bleed, path }, progress) => {

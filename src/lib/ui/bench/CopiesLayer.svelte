@@ -1,10 +1,9 @@
 <script lang="ts">
-  import { invert, type Affine } from '$lib/core/geom/affine';
+  import { invert, meanScale, type Affine } from '$lib/core/geom/affine';
   import { boxCorners } from '$lib/core/geom/polygon';
   import { piecesOver, type UnitScene } from '$lib/core/scene/unit';
   import { matrixText } from '$lib/core/svg/print';
   import { pieceMarkup, type Colours } from '$lib/core/svg/pieces';
-  import { meanScale } from '$lib/core/scene/layout';
   import { seenSmaller, steppedScale, type ShownSides } from '../state/smaller-pictures';
   import RepeatedPlane from './RepeatedPlane.svelte';
 

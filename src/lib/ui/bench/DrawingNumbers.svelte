@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { multiply, scaling, translation } from '$lib/core/geom/affine';
+  import { multiply, scaling, translation, meanScale } from '$lib/core/geom/affine';
   import type { CutFrom } from '$lib/core/recipe/cut-out';
   import { renameElement, slotsOf } from '$lib/core/recipe/edit';
   import { LIMITS } from '$lib/core/recipe/limits';
@@ -12,7 +12,6 @@
     transformElement,
     type DrawingContent,
   } from '$lib/core/scene/drawing';
-  import { meanScale } from '$lib/core/scene/layout';
   import Button from '../components/Button.svelte';
   import Choice from '../components/Choice.svelte';
   import NumberField from '../components/NumberField.svelte';

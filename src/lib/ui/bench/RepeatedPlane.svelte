@@ -1,8 +1,7 @@
 <script lang="ts">
-  import type { Affine } from '$lib/core/geom/affine';
+  import { meanScale, type Affine } from '$lib/core/geom/affine';
   import type { UnitScene } from '$lib/core/scene/unit';
   import { patternTransform } from '$lib/core/svg/live';
-  import { meanScale } from '$lib/core/scene/layout';
   import { seenSmaller, steppedScale, type ShownSides } from '../state/smaller-pictures';
   import { cellMarkup, type Colours } from '$lib/core/svg/pieces';
 

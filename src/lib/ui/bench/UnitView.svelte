@@ -3,7 +3,7 @@
   import { chain, scaling, translation } from '$lib/core/geom/affine';
   import { boxOfPoints } from '$lib/core/geom/box';
   import { resolveSlots } from '$lib/core/colour/slots';
-  import { resolveGround } from '$lib/core/scene/layout';
+  import { resolveGround } from '$lib/core/scene/pattern';
   import { seenSmaller, steppedScale, type ShownSides } from '../state/smaller-pictures';
   import { cellMarkup, underlayWidth } from '$lib/core/svg/pieces';
   import { patternTransform } from '$lib/core/svg/live';

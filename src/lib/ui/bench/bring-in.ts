@@ -3,7 +3,7 @@ import { clamp, roundTo } from '$lib/core/num/tolerance';
 import { LIMITS } from '$lib/core/recipe/limits';
 import { motifSize, type PicturePaint } from '$lib/core/recipe/recipe';
 import { lonePicture } from '$lib/core/scene/drawing';
-import { meanScale } from '$lib/core/scene/layout';
+import { meanScale } from '$lib/core/geom/affine';
 import { call, sendFile } from '../state/api';
 import { toasts } from '../state/toasts.svelte';
 import type { BenchEditor } from './editor.svelte';

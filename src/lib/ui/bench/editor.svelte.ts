@@ -30,7 +30,7 @@ import { alignBoxes, type Alignment } from '$lib/core/recipe/align';
 import { restack } from '$lib/core/recipe/stack';
 import { resolveSlots } from '$lib/core/colour/slots';
 import { lonePicture } from '$lib/core/scene/drawing';
-import { resolveGround } from '$lib/core/scene/layout';
+import { resolveGround } from '$lib/core/scene/pattern';
 import type { WidestGap } from '$lib/core/scene/gap';
 import { asComposed } from '$lib/core/scene/by-hand';
 import { motifReach } from '$lib/core/scene/ink';

@@ -2,11 +2,13 @@ import type { Box } from '$lib/core/geom/box';
 import { isHex } from '$lib/core/colour/parse';
 import { freshFill } from '$lib/core/recipe/fill';
 import { freshPage, freshShape } from '$lib/core/recipe/layout';
-import { compiledPattern, compileLayout, type LayoutScene } from '$lib/core/scene/layout';
+import { compiledPattern } from '$lib/core/scene/pattern';
+import { lowerLayout } from '$lib/core/draw/lower';
+import type { DisplayList } from '$lib/core/draw/list';
 import type { BenchEditor } from './editor.svelte';
 
 /** The plane that the bench shows, as a page with one shape over `box` that its pattern fills. */
-export function planeOf(editor: BenchEditor, surface: string, box: Box): LayoutScene {
+export function planeOf(editor: BenchEditor, surface: string, box: Box): DisplayList {
   const pattern = compiledPattern('bench', editor.name, editor.stillScene, editor.recipe.slots);
   const fill = freshFill('fill', 'bench');
   const margin = 2;
@@ -21,5 +23,5 @@ export function planeOf(editor: BenchEditor, surface: string, box: Box): LayoutS
     fills: [{ ...fill, anchored: 'page' }],
   });
   const page = { ...freshPage(1, 1), background: isHex(surface) ? surface : '#ffffff', shapes: [shape] };
-  return compileLayout(page, () => pattern);
+  return lowerLayout(page, () => pattern);
 }

@@ -1,7 +1,7 @@
 <script lang="ts">
   import type { Affine } from '$lib/core/geom/affine';
-  import type { FlatGround } from '$lib/core/scene/layout';
-  import { groundPaint } from '$lib/core/svg/paint';
+  import type { FlatGround } from '$lib/core/scene/pattern';
+  import { groundPaint } from '$lib/core/svg/fill';
 
   /** A pattern's ground over all of an <svg>: flat, or its gradient laid by `matrix`. */
   type Props = { ground: FlatGround | null; matrix: Affine };

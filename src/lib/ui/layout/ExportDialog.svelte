@@ -11,11 +11,13 @@
   import Switch from '../components/Switch.svelte';
   import type { LayoutEditor } from './editor.svelte';
 
-  /** Hands the layout over as SVG (live patterns or expanded) or as PNG at a resolution, with progress and a way to stop. */
+  /** Hands the layout over as PDF, as SVG (live patterns or expanded) or as PNG at a resolution, with progress and a way to stop. */
   type Props = { editor: LayoutEditor; onclose: () => void };
   let { editor, onclose }: Props = $props();
 
-  let format: 'png' | 'svg' = $state('png');
+  let format: 'png' | 'svg' | 'pdf' = $state('png');
+  let marks = $state(false);
+  let picturePpi = $state(300);
   let patterns: 'live' | 'expanded' = $state('live');
   // svelte-ignore state_referenced_locally
   let ppi = $state(editor.doc.ppi);
@@ -60,15 +62,16 @@
       unsaved = 'The layout is not saved yet, so the file would not show your last changes. Save it first.';
       return;
     }
-    if (format === 'svg') return exportSvg();
+    if (format === 'svg') return exportFile(`svg?patterns=${patterns}&bleed=${bleed}`);
+    if (format === 'pdf') return exportFile(`pdf?bleed=${bleed}&marks=${marks}&ppi=${picturePpi}`);
     await png.run(`/layouts/${editor.id}/exports`, { ppi, bleed });
   }
 
   /** Fetched before it is saved, so that a refusal is a sentence here and no file. */
-  async function exportSvg(): Promise<void> {
+  async function exportFile(as: string): Promise<void> {
     writing = true;
     try {
-      const answer = await fetch(`/api/v1/layouts/${editor.id}/svg?patterns=${patterns}&bleed=${bleed}`);
+      const answer = await fetch(`/api/v1/layouts/${editor.id}/${as}`);
       if (answer.ok) return await saveBlob(answer);
       unsaved = ((await answer.json()) as Failure).message;
     } catch {
@@ -92,6 +95,7 @@
     options={[
       { value: 'png', label: 'PNG picture' },
       { value: 'svg', label: 'SVG drawing' },
+      { value: 'pdf', label: 'PDF for print' },
     ]}
     onset={(value) => (format = value)}
   />
@@ -134,6 +138,27 @@
         ? 'The page is clear, so the picture keeps its transparency.'
         : 'Every pattern is drawn anew at this size, without hairlines.'}
     </p>
+  {:else if format === 'pdf'}
+    <Tick label="Crop marks at the corners" checked={marks} onset={(on) => (marks = on)} />
+    <div class="row">
+      <span>Pictures</span>
+      <NumberField
+        label="Resolution of pictures"
+        value={picturePpi}
+        kind={{ suffix: '' }}
+        {...LIMITS.ppi}
+        digits={1}
+        onset={(value) => (picturePpi = value)}
+      />
+      <span class="muted">ppi at most, and painted masks and shadows so fine</span>
+    </div>
+    <p class="muted">
+      Shapes, texts and patterns stay drawings, at any size sharp. The page has its trim{doc.bleed > 0
+        ? bleed
+          ? ' and bleed'
+          : '; its bleed is left out'
+        : ''}. Colours are sRGB.
+    </p>
   {:else}
     <Switch
       label="Patterns"
@@ -173,9 +198,7 @@
   {#if problem}<p class="problem" role="alert">{problem}</p>{/if}
   {#snippet actions()}
     <Button onclick={close}>Close</Button>
-    <Button kind="main" disabled={working} onclick={start}
-      >{format === 'png' ? 'Export PNG' : 'Export SVG'}</Button
-    >
+    <Button kind="main" disabled={working} onclick={start}>Export {format.toUpperCase()}</Button>
   {/snippet}
 </Dialog>
 

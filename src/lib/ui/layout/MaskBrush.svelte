@@ -1,10 +1,9 @@
 <script lang="ts">
-  import { apply, chain, invert, translation } from '$lib/core/geom/affine';
+  import { apply, chain, invert, translation, meanScale } from '$lib/core/geom/affine';
   import type { Point } from '$lib/core/geom/point';
   import { LIMITS } from '$lib/core/recipe/limits';
   import type { Shape } from '$lib/core/recipe/layout';
   import type { MaskStroke } from '$lib/core/recipe/mask';
-  import { meanScale } from '$lib/core/scene/layout';
   import BrushCursor from '../components/BrushCursor.svelte';
   import { toasts } from '../state/toasts.svelte';
   import { dragging } from './dragging';

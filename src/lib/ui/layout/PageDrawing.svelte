@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { Sight } from '$lib/core/colour/vision';
-  import type { ShapeScene } from '$lib/core/scene/layout';
+  import type { DrawnShape } from '$lib/core/draw/list';
   import { sightFilter } from '../components/SightFilters.svelte';
   import BaseDefs from './BaseDefs.svelte';
   import type { Bases } from './bases';
@@ -15,7 +15,7 @@
   type Props = {
     doc: LayoutDoc;
     /** What is shown of it. */
-    scenes: readonly ShapeScene[];
+    scenes: readonly DrawnShape[];
     bases: Bases;
     masks: MaskPictures;
     view: View;
@@ -43,7 +43,7 @@
   }: Props = $props();
 
   const needed = $derived(bases.needed(scenes, view.zoom));
-  let lastRuns: readonly (readonly ShapeScene[])[] = [];
+  let lastRuns: readonly (readonly DrawnShape[])[] = [];
   // Colours are changed for the whole page at once where the eye of somebody else is tried.
   const runs = $derived.by(() => (lastRuns = sight === 'full' ? runsOf(scenes, lastRuns) : [scenes]));
   const sheet = $derived({

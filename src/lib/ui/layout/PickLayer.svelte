@@ -1,7 +1,7 @@
 <script lang="ts">
   import { hexOf, type Hex } from '$lib/core/colour/parse';
   import { averageColour } from '$lib/core/raster/recolour';
-  import type { LayoutScene } from '$lib/core/scene/layout';
+  import type { DisplayList } from '$lib/core/draw/list';
   import { layoutSvg } from '$lib/core/svg/layout';
   import { PICK_SIDES, type Eyedropper } from '../state/eyedropper.svelte';
   import { rasterOf } from '../state/raster';
@@ -12,7 +12,7 @@
    * Lies over the stage while a colour is to be taken off it. What is under the pointer is drawn as the file would draw
    * it, so that the colour is exact: of one pixel of the screen, or the mean of an area.
    */
-  type Props = { eyedropper: Eyedropper; scene: LayoutScene; view: View };
+  type Props = { eyedropper: Eyedropper; scene: DisplayList; view: View };
   let { eyedropper, scene, view }: Props = $props();
 
   let at: { x: number; y: number } | null = $state(null);

@@ -5,7 +5,7 @@
   import type { Fill } from '$lib/core/recipe/fill';
   import type { Layout } from '$lib/core/recipe/layout';
   import { shownRevision, patternLookup } from '$lib/core/scene/library';
-  import { compileLayout } from '$lib/core/scene/layout';
+  import { lowerLayout } from '$lib/core/draw/lower';
   import { layoutSvg } from '$lib/core/svg/layout';
   import Button from '../components/Button.svelte';
   import Dialog from '../components/Dialog.svelte';
@@ -65,7 +65,7 @@
       const draw = (layout: Layout): Promise<string> => {
         const scale = Math.min(250 / layout.width, 150 / layout.height);
         const [width, height] = [layout.width * scale, layout.height * scale];
-        const svg = layoutSvg(compileLayout(layout, lookup), {
+        const svg = layoutSvg(lowerLayout(layout, lookup), {
           patterns: 'live',
           width: String(width),
           height: String(height),

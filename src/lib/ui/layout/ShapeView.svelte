@@ -1,16 +1,16 @@
 <script lang="ts">
   import { untrack } from 'svelte';
   import { movedPath } from '$lib/core/geom/path';
-  import { strokeOf, type ShapeScene } from '$lib/core/scene/layout';
-  import { reframed } from '$lib/core/scene/reframe';
+  import { strokeOf, type DrawnShape } from '$lib/core/draw/list';
+  import { reframed } from '$lib/core/draw/reframe';
   import { frameBox } from '$lib/core/svg/layout';
   import { maskMarkup } from '$lib/core/svg/fill';
   import type { Bases } from './bases';
   import type { MaskPictures } from './mask-pictures';
-  import PaintView from './PaintView.svelte';
+  import LayerView from './LayerView.svelte';
 
   /** One shape on the stage: its fills from the bottom up. One that shows nothing is a dashed outline. */
-  type Props = { scene: ShapeScene; bases: Bases; masks: MaskPictures; zoom: number; prefix: string };
+  type Props = { scene: DrawnShape; bases: Bases; masks: MaskPictures; zoom: number; prefix: string };
   let { scene: given, bases, masks: pictures, zoom, prefix }: Props = $props();
 
   /**
@@ -38,26 +38,26 @@
     <path d={scene.d} fill="transparent" />
     {@render masked(masks.length)}
   {:else}
-    {@render paints()}
+    {@render layers()}
   {/if}
-  {#if scene.paints.length === 0 && !stroke?.paints.length}<path d={scene.d} class="unfilled" />{/if}
+  {#if scene.layers.length === 0 && !stroke?.layers.length}<path d={scene.d} class="unfilled" />{/if}
 </g>
 
 {#snippet masked(depth: number)}
   {#if depth === 0}
-    {@render paints()}
+    {@render layers()}
   {:else}
     <g mask="url(#{masks[depth - 1]?.id})">{@render masked(depth - 1)}</g>
   {/if}
 {/snippet}
 
-{#snippet paints()}
-  {#each scene.paints as paint (paint.fill)}
-    <PaintView {scene} {paint} {bases} masks={pictures} {zoom} {prefix} />
+{#snippet layers()}
+  {#each scene.layers as layer (layer.fill)}
+    <LayerView {scene} {layer} {bases} masks={pictures} {zoom} {prefix} />
   {/each}
   {#if stroke}
-    {#each stroke.paints as paint (paint.fill)}
-      <PaintView scene={stroke} {paint} {bases} masks={pictures} {zoom} {prefix} />
+    {#each stroke.layers as layer (layer.fill)}
+      <LayerView scene={stroke} {layer} {bases} masks={pictures} {zoom} {prefix} />
     {/each}
   {/if}
 {/snippet}

@@ -2,7 +2,7 @@
   import { untrack } from 'svelte';
   import type { Point } from '$lib/core/geom/point';
   import { heldShapes, type Shape } from '$lib/core/recipe/layout';
-  import type { ShapePaint, ShapeScene } from '$lib/core/scene/layout';
+  import type { DrawnShape, Layer } from '$lib/core/draw/list';
   import type { Sight } from '$lib/core/colour/vision';
   import type { Eyedropper } from '../state/eyedropper.svelte';
   import LineCheck from '../components/LineCheck.svelte';
@@ -91,7 +91,7 @@
     show: (next: Partial<StageShown>) => (shown = { ...shown, ...next }),
   };
   const compiled = new CompiledShapes();
-  const sceneOf = (shape: Shape): ShapeScene => compiled.of(shape, editor.lookup);
+  const sceneOf = (shape: Shape): DrawnShape => compiled.of(shape, editor.lookup);
   const preview = new Preview();
   let canvas: HTMLCanvasElement | undefined = $state();
   /** While many fills move at once the canvas shows them, and the drawing below stays as it was before. */
@@ -153,14 +153,16 @@
   export function lifeSize(): void {
     view.centre({ width, height }, doc, 1);
   }
-  const bare = (paint: ShapePaint): ShapePaint =>
-    paint.kind === 'pattern' ? { ...paint, opacity: 0 } : paint;
-  function withoutMotifs(scene: ShapeScene): ShapeScene {
-    const { paints, stroke } = scene;
+  const bare = (layer: Layer): Layer => ({
+    ...layer,
+    items: layer.items.map((item) => (item.kind === 'tiled' ? { ...item, opacity: 0 } : item)),
+  });
+  function withoutMotifs(scene: DrawnShape): DrawnShape {
+    const { layers, stroke } = scene;
     return {
       ...scene,
-      paints: paints.map(bare),
-      stroke: stroke && { ...stroke, paints: stroke.paints.map(bare) },
+      layers: layers.map(bare),
+      stroke: stroke && { ...stroke, layers: stroke.layers.map(bare) },
     };
   }
 

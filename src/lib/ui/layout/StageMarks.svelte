@@ -4,7 +4,7 @@
   import { isPlaced } from '$lib/core/recipe/fill';
   import type { Shape } from '$lib/core/recipe/layout';
   import { pictureGrid } from '$lib/core/scene/handle';
-  import type { ShapeScene } from '$lib/core/scene/layout';
+  import type { DrawnShape } from '$lib/core/draw/list';
   import Guides from '../bench/Guides.svelte';
   import type { LayoutDoc } from './doc';
   import DrawLayer from './DrawLayer.svelte';
@@ -34,8 +34,8 @@
     foot: number;
     shown: StageShown;
     /** The shape that a pattern is dragged over. */
-    target: ShapeScene | null;
-    sceneOf: (shape: Shape) => ShapeScene;
+    target: DrawnShape | null;
+    sceneOf: (shape: Shape) => DrawnShape;
     brush: BrushNumbers;
     maskBrush: MaskBrushNumbers;
     ontext: (at: Point) => void;

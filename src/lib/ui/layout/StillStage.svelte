@@ -1,5 +1,6 @@
 <script lang="ts">
-  import { compileLayout, type PatternLookup } from '$lib/core/scene/layout';
+  import { lowerLayout } from '$lib/core/draw/lower';
+  import type { PatternLookup } from '$lib/core/scene/pattern';
   import { Bases } from './bases';
   import type { LayoutDoc } from './doc';
   import { MaskPictures } from './mask-pictures';
@@ -13,7 +14,7 @@
   const prefix = $props.id();
   const bases = new Bases(prefix);
   const masks = new MaskPictures();
-  const scene = $derived(compileLayout(doc, lookup));
+  const scene = $derived(lowerLayout(doc, lookup));
   let width = $state(0);
   let height = $state(0);
 </script>

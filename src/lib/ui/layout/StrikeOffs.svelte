@@ -12,7 +12,7 @@
     type StrikeSheet,
     type TryAxis,
   } from '$lib/core/recipe/strike-off';
-  import { compileLayout } from '$lib/core/scene/layout';
+  import { lowerLayout } from '$lib/core/draw/lower';
   import { layoutSvg } from '$lib/core/svg/layout';
   import { maskPicture } from '$lib/core/formats/mask-picture';
   import Button from '../components/Button.svelte';
@@ -93,7 +93,7 @@
       background: null,
       shapes: [{ ...tried, hidden: false }],
     };
-    const svg = layoutSvg(compileLayout(page, editor.lookup), {
+    const svg = layoutSvg(lowerLayout(page, editor.lookup), {
       patterns: 'live',
       width: String(Math.max(1, box.width * zoom)),
       height: String(Math.max(1, box.height * zoom)),

@@ -1,6 +1,6 @@
 import { SvelteSet } from 'svelte/reactivity';
-import type { PatternPaint, ShapeScene } from '$lib/core/scene/layout';
-import { allPaints, meanScale } from '$lib/core/scene/layout';
+import { tiledOf, type DrawnShape, type TiledItem } from '$lib/core/draw/list';
+import { meanScale } from '$lib/core/geom/affine';
 import { isNumbered } from '$lib/core/scene/pictures';
 import { paintKey } from '$lib/core/svg/layout';
 import { isPlainLook } from '$lib/core/colour/look';
@@ -17,14 +17,14 @@ const LARGEST_TILE = 1600 * 1600;
 export type Base = { id: string; kind: 'live' | 'expanded'; width: number; height: number; markup: string };
 
 /** How a fill is drawn on the stage at a zoom. */
-export function drawingKind(paint: PatternPaint, zoom: number): Base['kind'] {
-  const { cell } = paint.pattern.scene;
-  const scale = meanScale(paint.matrix) * zoom * (globalThis.devicePixelRatio ?? 1);
+export function drawingKind(item: TiledItem, zoom: number): Base['kind'] {
+  const { cell } = item.pattern.scene;
+  const scale = meanScale(item.matrix) * zoom * (globalThis.devicePixelRatio ?? 1);
   return cell.width * cell.height * scale ** 2 > LARGEST_TILE ? 'expanded' : 'live';
 }
 
 /** Whether a fill shows pictures that are recoloured for it. */
-const waits = ({ look, pattern }: PatternPaint): boolean =>
+const waits = ({ look, pattern }: TiledItem): boolean =>
   (look !== null && !isPlainLook(look)) || isNumbered(pattern.scene);
 
 /** Keeps one base for every drawing that is on the stage, with ids that stay as long as the drawing does. */
@@ -39,33 +39,33 @@ export class Bases {
 
   constructor(private readonly prefix: string) {}
 
-  /** What a paint was last drawn with: most of many shapes stay as they are from frame to frame. */
-  private readonly recent = new WeakMap<PatternPaint, { zoom: number; base: Base }>();
+  /** What a item was last drawn with: most of many shapes stay as they are from frame to frame. */
+  private readonly recent = new WeakMap<TiledItem, { zoom: number; base: Base }>();
 
   /** The base of a fill, made when it is first asked for. */
-  of(paint: PatternPaint, zoom: number): Base {
-    const recent = this.recent.get(paint);
+  of(item: TiledItem, zoom: number): Base {
+    const recent = this.recent.get(item);
     if (recent?.zoom === zoom) return recent.base;
-    const base = this.find(paint, zoom);
+    const base = this.find(item, zoom);
     // A recoloured picture may still be on its way: it is asked for anew each time.
-    if (!waits(paint)) this.recent.set(paint, { zoom, base });
+    if (!waits(item)) this.recent.set(item, { zoom, base });
     return base;
   }
 
-  private find(paint: PatternPaint, zoom: number): Base {
-    const kind = drawingKind(paint, zoom);
-    const underlay = kind === 'live' ? underlayWidth(meanScale(paint.matrix) * zoom) : 0;
-    const key = `${kind}|${paintKey(paint)}|${underlay}`;
-    const held = this.held.get(key) ?? this.make(key, kind, paint, underlay);
-    if (!waits(paint)) return held;
-    const drawing = `${kind}|${paint.pattern.key}`;
+  private find(item: TiledItem, zoom: number): Base {
+    const kind = drawingKind(item, zoom);
+    const underlay = kind === 'live' ? underlayWidth(meanScale(item.matrix) * zoom) : 0;
+    const key = `${kind}|${paintKey(item)}|${underlay}`;
+    const held = this.held.get(key) ?? this.make(key, kind, item, underlay);
+    if (!waits(item)) return held;
+    const drawing = `${kind}|${item.pattern.key}`;
     if (this.isReady(held)) {
       this.lastGood.set(drawing, held);
       return held;
     }
     const last = this.lastGood.get(drawing);
-    if (last || !paint.look) return last ?? held;
-    return this.of({ ...paint, look: null }, zoom);
+    if (last || !item.look) return last ?? held;
+    return this.of({ ...item, look: null }, zoom);
   }
 
   /** True where all pictures of a drawing are at hand; asks for those that are not. */
@@ -85,11 +85,11 @@ export class Bases {
     return missing.length === 0;
   }
 
-  private make(key: string, kind: Base['kind'], paint: PatternPaint, underlay: number): Base {
-    const { scene } = paint.pattern;
+  private make(key: string, kind: Base['kind'], item: TiledItem, underlay: number): Base {
+    const { scene } = item.pattern;
     const drawing =
-      kind === 'live' ? cellMarkup(scene, paint.colours, underlay) : unitMarkup(scene, paint.colours);
-    const markup = throughLook(drawing, paint.look);
+      kind === 'live' ? cellMarkup(scene, item.colours, underlay) : unitMarkup(scene, item.colours);
+    const markup = throughLook(drawing, item.look);
     const base: Base = {
       id: `${this.prefix}-${this.next++}`,
       kind,
@@ -102,10 +102,9 @@ export class Bases {
   }
 
   /** The bases that `shapes` need, each once. */
-  needed(shapes: readonly ShapeScene[], zoom: number): Base[] {
+  needed(shapes: readonly DrawnShape[], zoom: number): Base[] {
     const used = new Set<Base>();
-    for (const shape of shapes)
-      for (const paint of allPaints(shape)) if (paint.kind === 'pattern') used.add(this.of(paint, zoom));
+    for (const shape of shapes) for (const item of tiledOf(shape)) used.add(this.of(item, zoom));
     return [...used];
   }
 }

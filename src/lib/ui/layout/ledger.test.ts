@@ -3,7 +3,7 @@ import { colourFill, freshFill } from '$lib/core/recipe/fill';
 import { freshPage, freshShape, type Shape, type ShapeGroup } from '$lib/core/recipe/layout';
 import { ledgerItems, matches } from './ledger';
 import { runsOf } from './runs';
-import { compileShape } from '$lib/core/scene/layout';
+import { lowerShape } from '$lib/core/draw/lower';
 
 const shape = (id: string, group: string | null = null, over: Partial<Shape> = {}): Shape =>
   freshShape({
@@ -60,7 +60,7 @@ describe('the drawings that a page is shown in', () => {
   const lookup = () => null;
   const scenes = (count: number, blend: 'normal' | 'multiply' = 'normal') =>
     Array.from({ length: count }, (_, index) =>
-      compileShape(
+      lowerShape(
         shape(`s${index}`, null, {
           fills: [{ ...colourFill(`f${index}`, { colour: '#112233' }), ...(index === 3 ? { blend } : {}) }],
         }),

@@ -1,7 +1,7 @@
 import type { Fill, PatternFill } from '$lib/core/recipe/fill';
 import { allFills, groupsOf, type Shape, type ShapeGroup } from '$lib/core/recipe/layout';
 import { repeatsAcross } from '$lib/core/lattice/whole';
-import type { CompiledPattern } from '$lib/core/scene/layout';
+import type { CompiledPattern } from '$lib/core/scene/pattern';
 import type { LayoutDoc } from './doc';
 
 /** "5.7 × 4.4": how often the unit with its gap goes into the shape's frame, along the pattern's own axes. */

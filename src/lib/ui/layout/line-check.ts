@@ -6,7 +6,7 @@ import { maskPicture } from '$lib/core/formats/mask-picture';
 import type { LengthUnit } from '$lib/core/num/length';
 import type { Raster } from '$lib/core/raster/composite';
 import { heldShapes, pagePatternMatrix, patternFills, shapeBox } from '$lib/core/recipe/layout';
-import type { LayoutScene } from '$lib/core/scene/layout';
+import type { DisplayList } from '$lib/core/draw/list';
 import type { UnitScene } from '$lib/core/scene/unit';
 import { layoutSvg } from '$lib/core/svg/layout';
 import { sayLength } from '../library/say';
@@ -15,7 +15,7 @@ import type { LayoutEditor } from './editor.svelte';
 
 /** A place of a page in `side` px: as a screen draws it, with patterns as tiles, or with every copy drawn. */
 export function drawPlace(
-  scene: LayoutScene,
+  scene: DisplayList,
   region: Box,
   side: number,
   how: 'screen' | 'exact',

@@ -1,12 +1,12 @@
-import { chain, scaling, type Affine } from '$lib/core/geom/affine';
+import { chain, invert, meanScale, scaling, type Affine } from '$lib/core/geom/affine';
 import type { Hex } from '$lib/core/colour/parse';
 import {
-  meanScale,
-  type GradientScene,
-  type PatternPaint,
-  type ShapePaint,
-  type ShapeScene,
-} from '$lib/core/scene/layout';
+  tiledOf,
+  type DrawItem,
+  type DrawnShape,
+  type GradientInk,
+  type TiledItem,
+} from '$lib/core/draw/list';
 import { paintKey } from '$lib/core/svg/layout';
 import { throughLook } from '$lib/core/svg/paint';
 import { cellMarkup, underlayWidth } from '$lib/core/svg/pieces';
@@ -28,42 +28,38 @@ export class Preview {
   private readonly paths = new Map<string, Path2D>();
 
   /** Makes the pictures of all patterns that `scenes` show at a zoom, in the background. */
-  prepare(scenes: readonly ShapeScene[], zoom: number): void {
-    const wanted = new Map<string, { paint: PatternPaint; scale: number }>();
-    for (const paint of scenes.flatMap(({ paints }) => paints)) {
-      if (paint.kind !== 'pattern') continue;
-      const key = paintKey(paint);
-      const scale = Math.max(wanted.get(key)?.scale ?? 0, meanScale(paint.matrix) * zoom);
-      wanted.set(key, { paint, scale });
+  prepare(scenes: readonly DrawnShape[], zoom: number): void {
+    const wanted = new Map<string, { item: TiledItem; scale: number }>();
+    for (const item of scenes.flatMap(tiledOf)) {
+      const key = paintKey(item);
+      const scale = Math.max(wanted.get(key)?.scale ?? 0, meanScale(item.matrix) * zoom);
+      wanted.set(key, { item, scale });
     }
-    for (const [key, { paint, scale }] of wanted) {
+    for (const [key, { item, scale }] of wanted) {
       const held = this.tiles.get(key);
       if (held === 'coming' || (held && held.scale > scale / 2)) continue;
       this.tiles.set(key, 'coming');
-      void drawTile(paint, scale).then((tile) => this.tiles.set(key, tile));
+      void drawTile(item, scale).then((tile) => this.tiles.set(key, tile));
     }
   }
 
   /** True where every pattern of `scenes` has its picture, and nothing needs more than a canvas fills at once. */
-  ready(scenes: readonly ShapeScene[]): boolean {
+  ready(scenes: readonly DrawnShape[]): boolean {
+    const can = (item: DrawItem): boolean =>
+      item.kind === 'path' ||
+      (item.kind === 'tiled' && item.wash === null && typeof this.tiles.get(paintKey(item)) === 'object');
     return scenes.every(
-      ({ paints, masks, stroke }) =>
+      ({ layers, masks, stroke }) =>
         masks.length === 0 &&
         stroke === null &&
-        paints.every(
-          (paint) =>
-            paint.mask === null &&
-            paint.kind !== 'picture' &&
-            (paint.kind !== 'pattern' ||
-              (paint.wash === null && typeof this.tiles.get(paintKey(paint)) === 'object')),
-        ),
+        layers.every(({ mask, items }) => mask === null && items.every(can)),
     );
   }
 
   /** Draws the page as the stage shows it. */
   draw(
     canvas: HTMLCanvasElement,
-    scenes: readonly ShapeScene[],
+    scenes: readonly DrawnShape[],
     page: { width: number; height: number; background: Hex | null },
     view: View,
   ): void {
@@ -92,44 +88,43 @@ export class Preview {
     context.fillStyle = page.background ?? '#ffffff';
     context.fill();
     for (const scene of scenes) {
-      if (scene.paints.length === 0) continue;
+      if (scene.layers.length === 0) continue;
       place(scene.x, scene.y);
       const path = this.path(scene.d);
-      for (const paint of scene.paints) {
-        context.globalCompositeOperation = paint.blend === 'normal' ? 'source-over' : paint.blend;
-        this.paint(context, path, paint, patterns);
+      for (const { blend, items } of scene.layers) {
+        context.globalCompositeOperation = blend === 'normal' ? 'source-over' : blend;
+        for (const item of items) this.item(context, path, item, patterns);
       }
     }
     context.globalCompositeOperation = 'source-over';
   }
 
-  private paint(
+  private item(
     context: CanvasRenderingContext2D,
     path: Path2D,
-    paint: ShapePaint,
+    item: DrawItem,
     patterns: Map<string, CanvasPattern | null>,
   ): void {
-    if (paint.kind === 'picture') return;
-    if (paint.kind === 'colour') {
-      fill(context, path, paint.colour, paint.opacity);
-      return;
+    switch (item.kind) {
+      case 'picture':
+        return;
+      case 'path':
+        if (typeof item.ink === 'string') fill(context, path, item.ink, item.opacity);
+        else fillGradient(context, path, item.ink, item.opacity);
+        return;
+      case 'tiled': {
+        const key = paintKey(item);
+        const tile = this.tiles.get(key);
+        if (typeof tile !== 'object') return;
+        if (!patterns.has(key)) patterns.set(key, context.createPattern(tile.picture, 'repeat'));
+        const pattern = patterns.get(key);
+        if (!pattern) return;
+        const { cell } = item.pattern.scene;
+        const toTile = scaling(cell.width / tile.picture.width, cell.height / tile.picture.height);
+        pattern.setTransform(matrixOf(chain(item.matrix, cell.matrix, toTile)));
+        fill(context, path, pattern, item.opacity);
+      }
     }
-    if (paint.kind === 'gradient') {
-      fill(context, path, gradientOf(context, paint.gradient), paint.opacity);
-      return;
-    }
-    // A gradient ground shows as its first colour while things move.
-    if (paint.ground) fill(context, path, paint.ground.colour, paint.ground.opacity);
-    const key = paintKey(paint);
-    const tile = this.tiles.get(key);
-    if (typeof tile !== 'object') return;
-    if (!patterns.has(key)) patterns.set(key, context.createPattern(tile.picture, 'repeat'));
-    const pattern = patterns.get(key);
-    if (!pattern) return;
-    const { cell } = paint.pattern.scene;
-    const toTile = scaling(cell.width / tile.picture.width, cell.height / tile.picture.height);
-    pattern.setTransform(matrixOf(chain(paint.matrix, cell.matrix, toTile)));
-    fill(context, path, pattern, paint.opacity);
   }
 
   private path(d: string): Path2D {
@@ -142,23 +137,32 @@ export class Preview {
   }
 }
 
-/** A gradient of a fill; a canvas has no matrix for it, so a turned radial one is drawn by its middle and rim alone. */
-function gradientOf(
+/** Fills a path with a gradient through its own matrix: the canvas goes into its space, and the path out of it. */
+function fillGradient(
   context: CanvasRenderingContext2D,
-  { kind, matrix, stops }: GradientScene,
-): CanvasGradient {
-  const { a, b, e, f } = matrix;
+  path: Path2D,
+  { kind, matrix, spread, stops }: GradientInk,
+  opacity: number,
+): void {
+  const back = invert(matrix);
+  // One that begins anew shows as its first colour while things move, as does one without any width.
+  if (spread === 'repeat' || !back) return fill(context, path, stops[0]?.colour ?? 'transparent', opacity);
   const gradient =
     kind === 'linear'
-      ? context.createLinearGradient(e, f, e + a, f + b)
-      : context.createRadialGradient(e, f, 0, e, f, Math.hypot(a, b));
-  for (const { at, colour, opacity } of stops) {
-    const alpha = Math.round(opacity * 255)
+      ? context.createLinearGradient(0, 0, 1, 0)
+      : context.createRadialGradient(0, 0, 0, 0, 0, 1);
+  for (const { at, colour, opacity: see } of stops) {
+    const alpha = Math.round(see * 255)
       .toString(16)
       .padStart(2, '0');
     gradient.addColorStop(at, `${colour}${alpha}`);
   }
-  return gradient;
+  const own = new Path2D();
+  own.addPath(path, matrixOf(back));
+  context.save();
+  context.transform(matrix.a, matrix.b, matrix.c, matrix.d, matrix.e, matrix.f);
+  fill(context, own, gradient, opacity);
+  context.restore();
 }
 
 const matrixOf = ({ a, b, c, d, e, f }: Affine): DOMMatrix => new DOMMatrix([a, b, c, d, e, f]);
@@ -174,14 +178,14 @@ function fill(
   context.fill(path);
 }
 
-async function drawTile(paint: PatternPaint, scale: number): Promise<Tile> {
-  const { scene } = paint.pattern;
+async function drawTile(item: TiledItem, scale: number): Promise<Tile> {
+  const { scene } = item.pattern;
   const { width, height } = scene.cell;
   const fit = Math.min(scale * globalThis.devicePixelRatio, LARGEST_SIDE / Math.max(width, height));
   const picture = document.createElement('canvas');
   picture.width = Math.max(1, Math.round(width * fit));
   picture.height = Math.max(1, Math.round(height * fit));
-  const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="${picture.width}" height="${picture.height}" viewBox="0 0 ${width} ${height}" preserveAspectRatio="none">${throughLook(cellMarkup(scene, paint.colours, underlayWidth(fit)), paint.look)}</svg>`;
+  const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="${picture.width}" height="${picture.height}" viewBox="0 0 ${width} ${height}" preserveAspectRatio="none">${throughLook(cellMarkup(scene, item.colours, underlayWidth(fit)), item.look)}</svg>`;
   const image = await imageOf(svg);
   picture.getContext('2d')?.drawImage(image, 0, 0);
   return { picture, scale };

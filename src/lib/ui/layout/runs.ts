@@ -1,4 +1,4 @@
-import { allPaints, type ShapeScene } from '$lib/core/scene/layout';
+import { allLayers, type DrawnShape } from '$lib/core/draw/list';
 
 /** How many shapes one drawing of a page holds. */
 const RUN = 48;
@@ -9,9 +9,9 @@ const RUN = 48;
  * `last` stay the same arrays.
  */
 export function runsOf(
-  scenes: readonly ShapeScene[],
-  last: readonly (readonly ShapeScene[])[] = [],
-): readonly (readonly ShapeScene[])[] {
+  scenes: readonly DrawnShape[],
+  last: readonly (readonly DrawnShape[])[] = [],
+): readonly (readonly DrawnShape[])[] {
   if (scenes.length <= RUN || scenes.some(blends)) return [scenes];
   const count = Math.ceil(scenes.length / RUN);
   return Array.from({ length: count }, (_, index) => {
@@ -22,4 +22,4 @@ export function runsOf(
   });
 }
 
-const blends = (scene: ShapeScene): boolean => allPaints(scene).some(({ blend }) => blend !== 'normal');
+const blends = (scene: DrawnShape): boolean => allLayers(scene).some(({ blend }) => blend !== 'normal');

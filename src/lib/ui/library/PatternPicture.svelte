@@ -1,10 +1,9 @@
 <script lang="ts">
   import { apply, scaling } from '$lib/core/geom/affine';
   import type { Point } from '$lib/core/geom/point';
-  import type { SlotColours } from '$lib/core/colour/slots';
-  import { resolveSlots } from '$lib/core/colour/slots';
+  import { resolveSlots, type SlotColours } from '$lib/core/colour/slots';
   import type { Recipe } from '$lib/core/recipe/recipe';
-  import { resolveGround } from '$lib/core/scene/layout';
+  import { resolveGround } from '$lib/core/scene/pattern';
   import { compileUnit } from '$lib/core/scene/unit';
   import { cellMarkup, underlayWidth } from '$lib/core/svg/pieces';
   import { patternTransform } from '$lib/core/svg/live';

@@ -4,7 +4,8 @@
   import type { Recipe } from '$lib/core/recipe/recipe';
   import { mapFills, type Shape } from '$lib/core/recipe/layout';
   import { grow } from '$lib/core/geom/box';
-  import { compileShape, compiledPattern } from '$lib/core/scene/layout';
+  import { lowerShape } from '$lib/core/draw/lower';
+  import { compiledPattern } from '$lib/core/scene/pattern';
   import { compileUnit } from '$lib/core/scene/unit';
   import { layoutSvg } from '$lib/core/svg/layout';
   import { imageOf } from '../state/raster';
@@ -29,7 +30,7 @@
 
   const svg = $derived.by(() => {
     const pattern = compiledPattern('use', 'use', compileUnit(recipe), recipe.slots, colourways);
-    const scene = compileShape(plain(use.shape), () => pattern);
+    const scene = lowerShape(plain(use.shape), () => pattern);
     const box = scene.box;
     const scale = Math.min(width / box.width, height / box.height) * 0.94;
     const [across, down] = [width / scale, height / scale];

@@ -1,7 +1,7 @@
 <script lang="ts">
   import type { Layout } from '$lib/core/recipe/layout';
-  import type { PatternLookup } from '$lib/core/scene/layout';
-  import { compileLayout } from '$lib/core/scene/layout';
+  import type { PatternLookup } from '$lib/core/scene/pattern';
+  import { lowerLayout } from '$lib/core/draw/lower';
   import { FRESH_CAMERA, freshStanding, LOOKS } from '$lib/core/mockup/mockup';
   import { OBJECTS, type ObjectSpec } from '$lib/core/mockup/objects';
   import Button from '../components/Button.svelte';
@@ -22,7 +22,7 @@
   let pages: ReadonlyMap<string, PageThere> = $state.raw(new Map());
   // What is being dragged is drawn once it is let go of.
   $effect(() => {
-    if (!busy) pages = new Map([['own', { scene: compileLayout(layout, lookup), at: { x: 0, y: 0 } }]]);
+    if (!busy) pages = new Map([['own', { scene: lowerLayout(layout, lookup), at: { x: 0, y: 0 } }]]);
   });
 
   let side = $state(2048);

@@ -2,7 +2,7 @@ import { maskPicture } from '$lib/core/formats/mask-picture';
 import type { Point } from '$lib/core/geom/point';
 import type { Size } from '$lib/core/lattice/size';
 import { toPx } from '$lib/core/num/length';
-import type { LayoutScene } from '$lib/core/scene/layout';
+import type { DisplayList } from '$lib/core/draw/list';
 import { layoutSvg } from '$lib/core/svg/layout';
 import { imageOf } from '../state/raster';
 
@@ -10,7 +10,7 @@ import { imageOf } from '../state/raster';
 export type SheetPicture = { picture: HTMLCanvasElement; px: number; bleed: number };
 
 /** A page and where its upper left corner lies on the sheet, mm. */
-export type PageThere = { scene: LayoutScene; at: Point };
+export type PageThere = { scene: DisplayList; at: Point };
 
 /** What is drawn goes on by so many px beyond its edges, below it. */
 const BLEED = 3;

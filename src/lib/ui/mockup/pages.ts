@@ -6,8 +6,8 @@ import { pageOnSheet, type PageOnSheet } from '$lib/core/mockup/on-sheet';
 import { cutSheet } from '$lib/core/mockup/objects';
 import { fromPx } from '$lib/core/num/length';
 import type { Layout } from '$lib/core/recipe/layout';
-import type { PatternLookup } from '$lib/core/scene/layout';
-import { compileLayout } from '$lib/core/scene/layout';
+import type { PatternLookup } from '$lib/core/scene/pattern';
+import { lowerLayout } from '$lib/core/draw/lower';
 import { patternLookup } from '$lib/core/scene/library';
 import type { PageThere } from './draw-sheet';
 
@@ -31,7 +31,7 @@ export function pageOf(
   const has = (pattern: string, way: string): boolean =>
     (patterns.get(pattern)?.colourways ?? []).some(({ id }) => id === way);
   const shapes = colourway === null ? layout.shapes : inColourway(layout.shapes, colourway, has);
-  return { scene: compileLayout({ ...layout, shapes }, lookup), at };
+  return { scene: lowerLayout({ ...layout, shapes }, lookup), at };
 }
 
 /** What each object of a mock-up shows, by its id, from layouts as the server gives them. */

@@ -4,7 +4,7 @@
   import type { Failure } from '$lib/contract/failure';
   import { LIMITS } from '$lib/core/recipe/limits';
   import type { PicturedRecipe } from '$lib/core/recipe/recipe';
-  import { meanScale } from '$lib/core/scene/layout';
+  import { meanScale } from '$lib/core/geom/affine';
   import Button from '../components/Button.svelte';
   import FileDrop from '../components/FileDrop.svelte';
   import TopBar from '../components/TopBar.svelte';

@@ -1,0 +1,241 @@
+import type { PDFRef } from 'pdf-lib';
+import { IDENTITY, invert, multiply, type Affine } from '../geom/affine';
+import type { Box } from '../geom/box';
+import type { FillRule, Path } from '../geom/path';
+import type { BlendMode } from '../colour/blend';
+import type { Hex } from '../colour/parse';
+import { say, sayMatrix, type PdfFile, type Value } from './file';
+import { boxThrough, channels, isSolid, matrixList, shading, shadingPattern, type Shade } from './ink';
+
+/** How a line is drawn. */
+export type Line = {
+  width: number;
+  cap: 'butt' | 'round' | 'square';
+  join: 'miter' | 'round' | 'bevel';
+  miterLimit: number;
+  dashes: readonly number[];
+  dashOffset?: number;
+};
+
+/** What a path is inked with: a colour, a gradient, or a pattern by its name among the resources. */
+export type PdfInk = Hex | Shade | { pattern: string };
+
+/** A soft mask: a form whose light, or whose opacity, says how much is seen. */
+export type SoftMask = { form: PDFRef; of: 'light' | 'opacity' };
+
+const CAPS = { butt: 0, round: 1, square: 2 } as const;
+const JOINS = { miter: 0, round: 1, bevel: 2 } as const;
+
+/** The names of ISO 32000-1, 11.3.5, for the W3C's. */
+const BLENDS: Record<BlendMode, string> = {
+  normal: '/Normal',
+  multiply: '/Multiply',
+  screen: '/Screen',
+  overlay: '/Overlay',
+  darken: '/Darken',
+  lighten: '/Lighten',
+  'color-dodge': '/ColorDodge',
+  'color-burn': '/ColorBurn',
+  'hard-light': '/HardLight',
+  'soft-light': '/SoftLight',
+  difference: '/Difference',
+  exclusion: '/Exclusion',
+  hue: '/Hue',
+  saturation: '/Saturation',
+  color: '/Color',
+  luminosity: '/Luminosity',
+};
+
+/** A content stream as it is written, in a space of its own; `seen` is the part of that space that can be seen. */
+export class Drawing {
+  private readonly ops: string[] = [];
+  private ctm: Affine = IDENTITY;
+
+  constructor(
+    readonly file: PdfFile,
+    readonly seen: Box,
+  ) {}
+
+  get content(): string {
+    return this.ops.join('\n');
+  }
+  get empty(): boolean {
+    return this.ops.length === 0;
+  }
+
+  /** The present space → that of the stream. */
+  get matrix(): Affine {
+    return this.ctm;
+  }
+
+  /** What is seen, in the present space. */
+  get around(): Box {
+    const back = invert(this.ctm);
+    return back ? boxThrough(back, this.seen) : this.seen;
+  }
+
+  /** Draws within a state of its own, through a matrix where one is given. */
+  within(matrix: Affine | null, draw: () => void): void {
+    const before = this.ctm;
+    const at = this.ops.length;
+    this.ops.push('q');
+    if (matrix && matrix !== IDENTITY) {
+      this.ctm = multiply(this.ctm, matrix);
+      this.ops.push(`${sayMatrix(matrix)} cm`);
+    }
+    const start = this.ops.length;
+    draw();
+    this.ctm = before;
+    if (this.ops.length === start) this.ops.length = at;
+    else this.ops.push('Q');
+  }
+
+  clip(path: Path, rule: FillRule = 'nonzero'): void {
+    this.ops.push(pathText(path), rule === 'evenodd' ? 'W* n' : 'W n');
+  }
+
+  /** Sets opacity, blend and soft mask until the end of the state. */
+  state({ opacity = 1, blend, mask }: { opacity?: number; blend?: BlendMode; mask?: SoftMask }): void {
+    const mode = blend === undefined || blend === 'normal' ? undefined : BLENDS[blend];
+    if (opacity >= 1 && mode === undefined && !mask) return;
+    const dict: { [key: string]: Value | undefined } = {
+      Type: '/ExtGState',
+      ...(opacity < 1 ? { ca: opacity, CA: opacity } : {}),
+      BM: mode,
+      SMask: mask && { Type: '/Mask', S: mask.of === 'light' ? '/Luminosity' : '/Alpha', G: mask.form },
+    };
+    const key = `${say(opacity)} ${mode ?? ''} ${mask ? `${mask.of} ${mask.form.tag}` : ''}`;
+    this.ops.push(`/${this.file.resource('ExtGState', key, () => this.file.object(dict))} gs`);
+  }
+
+  /** Fills a path, and where it is see-through as a gradient, through a mask of its opacities. */
+  fill(path: Path, ink: PdfInk, opacity = 1, rule: FillRule = 'nonzero'): void {
+    this.inked(ink, opacity, (paint) => {
+      this.ops.push(...paint.map((one) => `${one}`), pathText(path), rule === 'evenodd' ? 'f*' : 'f');
+    });
+  }
+
+  stroke(path: Path, ink: PdfInk, line: Line, opacity = 1): void {
+    this.inked(ink, opacity, (paint) => {
+      const { width, cap, join, miterLimit, dashes, dashOffset = 0 } = line;
+      this.ops.push(
+        ...paint.map((one) => one.replace(/ rg$/, ' RG').replace(/ cs$/, ' CS').replace(/ scn$/, ' SCN')),
+        `${say(width)} w ${CAPS[cap]} J ${JOINS[join]} j ${say(Math.max(1, miterLimit))} M`,
+        ...(dashes.length > 0 ? [`[${dashes.map(say).join(' ')}] ${say(dashOffset)} d`] : []),
+        pathText(path),
+        'S',
+      );
+    });
+  }
+
+  private inked(ink: PdfInk, opacity: number, draw: (paint: string[]) => void): void {
+    this.within(null, () => {
+      if (typeof ink === 'string') {
+        this.state({ opacity });
+        return draw([`${channels(ink).map(say).join(' ')} rg`]);
+      }
+      if ('pattern' in ink) {
+        this.state({ opacity });
+        return draw(['/Pattern cs', `/${ink.pattern} scn`]);
+      }
+      // One without any width is its last colour everywhere.
+      const last = ink.stops[ink.stops.length - 1];
+      if (last && !invert(ink.matrix)) {
+        this.state({ opacity: opacity * last.opacity });
+        return draw([`${channels(last.colour).map(say).join(' ')} rg`]);
+      }
+      this.state({ opacity, ...(isSolid(ink) ? {} : { mask: this.opacities(ink) }) });
+      const key = JSON.stringify([ink, this.ctm, this.seen]);
+      const name = this.file.resource('Pattern', key, () =>
+        shadingPattern(this.file, ink, this.ctm, this.around),
+      );
+      draw(['/Pattern cs', `/${name} scn`]);
+    });
+  }
+
+  /** What a gradient lets through, as a mask over all that is seen. */
+  opacities(shade: Shade): SoftMask {
+    const around = this.around;
+    const form = this.form(around, (on) => on.shade(shade, 'opacities'), { group: '/DeviceGray' });
+    return { form, of: 'light' };
+  }
+
+  /** Paints all that is seen with a gradient's colours, or with its opacities as grey. */
+  shade(shade: Shade, of: 'colours' | 'opacities'): void {
+    this.within(shade.matrix, () => {
+      const key = JSON.stringify([shade, of, this.around]);
+      // A shading is no resource of the shared kinds: a pattern over everything does the same.
+      const name = this.file.resource('Pattern', `all ${key} ${JSON.stringify(this.ctm)}`, () =>
+        this.file.object({
+          Type: '/Pattern',
+          PatternType: 2,
+          Matrix: matrixList(this.ctm),
+          Shading: shading(this.file, { ...shade, matrix: IDENTITY }, this.around, of),
+        }),
+      );
+      this.ops.push('/Pattern cs', `/${name} scn`, `${rectText(this.around)} f`);
+    });
+  }
+
+  /** Paints a box with a colour. */
+  rectangle(box: Box, colour: Hex): void {
+    this.within(null, () => {
+      this.ops.push(`${channels(colour).map(say).join(' ')} rg`, `${rectText(box)} f`);
+    });
+  }
+
+  /** Draws a form or a picture that stands among the resources under a key. */
+  show(key: string, make: () => PDFRef): void {
+    this.ops.push(`/${this.file.resource('XObject', key, make)} Do`);
+  }
+
+  /**
+   * A drawing of its own that can be shown again and again (ISO 32000-1, 8.10); as a group it is blended as a whole, in the
+   * colour space `group`.
+   */
+  form(box: Box, draw: (on: Drawing) => void, { group }: { group?: string } = {}): PDFRef {
+    const on = new Drawing(this.file, box);
+    draw(on);
+    return this.file.stream(on.content, {
+      Type: '/XObject',
+      Subtype: '/Form',
+      BBox: [box.x, box.y, box.x + box.width, box.y + box.height],
+      Resources: this.file.shared,
+      Group: group === undefined ? undefined : { Type: '/Group', S: '/Transparency', CS: group, I: true },
+    });
+  }
+
+  /** Draws something as a whole, with an opacity, a blend and a mask of its own; the group is as large as what is seen. */
+  group(
+    { opacity = 1, blend = 'normal', mask }: { opacity?: number; blend?: BlendMode; mask?: SoftMask },
+    draw: (on: Drawing) => void,
+  ): void {
+    const form = this.form(this.around, draw, { group: '/DeviceRGB' });
+    this.within(null, () => {
+      this.state({ opacity, blend, ...(mask ? { mask } : {}) });
+      this.show(`group ${form.tag}`, () => form);
+    });
+  }
+}
+
+const point = ({ x, y }: { x: number; y: number }): string => `${say(x)} ${say(y)}`;
+
+/** A path as the operators of ISO 32000-1, 8.5.2. */
+export const pathText = (path: Path): string =>
+  path
+    .map((segment) => {
+      switch (segment.op) {
+        case 'M':
+          return `${point(segment.to)} m`;
+        case 'L':
+          return `${point(segment.to)} l`;
+        case 'C':
+          return `${point(segment.c1)} ${point(segment.c2)} ${point(segment.to)} c`;
+        case 'Z':
+          return 'h';
+      }
+    })
+    .join('\n');
+
+const rectText = ({ x, y, width, height }: Box): string =>
+  `${say(x)} ${say(y)} ${say(width)} ${say(height)} re`;

@@ -1,0 +1,154 @@
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import sharp from 'sharp';
+import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
+import { colourFill, coveringPicture, freshFill, gradientFill } from '../../src/lib/core/recipe/fill';
+import { freshGradient } from '../../src/lib/core/recipe/gradient';
+import { freshShape, type Shape } from '../../src/lib/core/recipe/layout';
+import { api, exportPng, layoutWith, must, publishedPattern, unique } from '../support/api';
+import { downloaded, enter, openBrowser, press, visit, type Session } from '../support/browser';
+import { othersInside, type Drawn } from '../support/inside';
+import { drawnBy, factsOf, faultsOf, READERS } from '../support/pdf-readers';
+import { pictureAsset } from '../support/pictures';
+import { block, dot, place, recipe } from '../support/recipes';
+
+const folder = mkdtempSync(join(tmpdir(), 'isle-handover-'));
+let session: Session;
+let page: Session['page'];
+beforeAll(async () => {
+  session = await openBrowser();
+  ({ page } = session);
+  const client = await session.browser.target().createCDPSession();
+  await client.send('Browser.setDownloadBehavior', { behavior: 'allow', downloadPath: folder });
+});
+afterAll(async () => {
+  rmSync(folder, { recursive: true });
+  await session.close();
+});
+
+/** Everything that a layout can have: a pattern in half-drop, turned; a photograph; a blend; masks; a stroke; a motif with a shadow. */
+async function everything(): Promise<Shape[]> {
+  const slots = [
+    { id: 'ink', name: 'Ink', colour: '#b02030' as const },
+    { id: 'paper', name: 'Paper', colour: '#f4ecd8' as const },
+  ];
+  const dots = await publishedPattern(
+    recipe({
+      ...{ unit: { width: 40, height: 52 }, slots, ground: { kind: 'slot', slot: 'paper' } },
+      repeat: { kind: 'half-drop', step: 0.5, run: 'alternating' },
+      motifs: [dot('d', 26)],
+      placings: [place('d', 20, 20)],
+    } as Parameters<typeof recipe>[0]),
+    unique('Half-drop'),
+  );
+  const shaded = await publishedPattern(
+    recipe({
+      ...{ unit: { width: 70, height: 70 }, slots, ground: { kind: 'slot', slot: 'paper' } },
+      motifs: [
+        {
+          ...block('b', 34, 34),
+          effects: { drop: { slot: 'ink', angle: 45, distance: 8, blur: 3, opacity: 0.6 } },
+        },
+      ],
+      placings: [place('b', 35, 35)],
+    }),
+    unique('With shadows'),
+  );
+  const photo = await pictureAsset(300, 200, (x, y) => [x * 0.8, y, 120, 255]);
+  const box = (id: string, x: number, y: number, over: Partial<Shape>): Shape =>
+    freshShape({
+      ...{ id, name: id, form: { kind: 'rectangle', radius: 0 }, x, y, width: 170, height: 150 },
+      ...over,
+    });
+  const steps = freshGradient({ colour: '#d04020' }, { colour: '#20a0c0' });
+  return [
+    box('turned', 10, 10, {
+      form: { kind: 'ellipse' },
+      fills: [{ ...freshFill('f', dots), rotation: 31, scaleX: 1.2, scaleY: 1.2 }],
+    }),
+    box('photo', 200, 10, {
+      fills: [{ ...coveringPicture('f', photo, { width: 170, height: 150 }), rotation: 15 }],
+    }),
+    box('blend', 120, 60, {
+      fills: [{ ...colourFill('f', { colour: '#f0c040' }), blend: 'multiply', opacity: 0.8 }],
+    }),
+    box('masked', 10, 200, {
+      fills: [gradientFill('f', steps)],
+      mask: {
+        kind: 'painted',
+        matrix: { a: 1, b: 0, c: 0, d: 1, e: 0, f: 0 },
+        strokes: [{ mode: 'erase', size: 50, softness: 0.2, strength: 1, points: [30, 30, 130, 120] }],
+      },
+    }),
+    box('shadows', 200, 200, {
+      fills: [freshFill('f', shaded)],
+      stroke: {
+        ...{ width: 8, cap: 'butt', join: 'miter', dashes: [] },
+        fills: [colourFill('s', { colour: '#204080' })],
+      } as unknown as NonNullable<Shape['stroke']>,
+    }),
+  ];
+}
+
+describe('a layout as PDF', () => {
+  it('is what its PNG shows, in three readers, saved from the dialog', async () => {
+    const layout = await layoutWith(await everything(), { width: 390, height: 370, background: '#ffffff' });
+    const { data, info } = await sharp(await exportPng(layout.id, 192))
+      .ensureAlpha()
+      .raw()
+      .toBuffer({ resolveWithObject: true });
+    const right: Drawn = { width: info.width, height: info.height, data: new Uint8Array(data) };
+    await visit(page, layout.path);
+    await press(page, 'Export');
+    await press(page, 'PDF for print');
+    await enter(page, 'Resolution of pictures', '192');
+    await press(page, 'Export PDF', 'dialog button');
+    const pdf = readFileSync(await downloaded(folder, (name) => name.endsWith('.pdf')));
+    expect(await faultsOf(pdf)).toBe('');
+    expect((await factsOf(pdf))['Page size']).toMatch(/^292\.5 x 277\.5 pts/);
+    for (const reader of READERS) {
+      const { share, inside } = othersInside(await drawnBy(reader, pdf, 192), right);
+      expect(inside, reader).toBeGreaterThan(50_000);
+      expect(share, reader).toBeLessThan(0.01);
+    }
+    // Patterns stay patterns: the half-drop is two tilings of one uncut unit.
+    const text = pdf.toString('latin1');
+    expect(text.match(/\/PatternType 1\b/g)?.length).toBeGreaterThanOrEqual(2);
+    expect(text).toContain('/SMask');
+  });
+
+  it('has its bleed beyond the trim, with marks where it is cut', async () => {
+    const layout = await layoutWith([], { width: 300, height: 200, background: '#c02020' });
+    const { version } = (await must<{ layout: { version: number } }>('GET', `/layouts/${layout.id}`)).layout;
+    await must('POST', `/layouts/${layout.id}/changes`, {
+      ...{ base: version, changes: [{ do: 'page', bleed: 12 }] },
+    });
+    const answer = await fetch(`${inject('address')}/api/v1/layouts/${layout.id}/pdf?bleed=true&marks=true`);
+    expect(answer.headers.get('content-disposition')).toContain('.pdf');
+    const pdf = new Uint8Array(await answer.arrayBuffer());
+    const facts = await factsOf(pdf);
+    const box = (name: string): number[] => facts[name]!.split(/\s+/).map(Number);
+    // 3 pt to 4 px: the page is 225 × 150 pt, its bleed 9 pt, the room for marks 30 pt.
+    expect(box('TrimBox')).toEqual([39, 39, 264, 189]);
+    expect(box('BleedBox')).toEqual([30, 30, 273, 198]);
+    expect(box('MediaBox')).toEqual([0, 0, 303, 228]);
+    const { width, height, data } = await drawnBy('poppler', pdf, 72);
+    const at = (x: number, y: number): number[] => [
+      ...data.subarray((y * width + x) * 4, (y * width + x) * 4 + 3),
+    ];
+    expect(at(Math.floor(width / 2), 32 + 2)).toEqual([192, 32, 32]);
+    expect(at(3, 3)).toEqual([255, 255, 255]);
+    // A mark stands above the trim's left edge, outside of the bleed, and none within it.
+    const column = Array.from({ length: 29 }, (_one, y) => Math.min(at(38, y)[0]!, at(39, y)[0]!));
+    expect(Math.min(...column)).toBeLessThan(230);
+    expect(height).toBe(228);
+  });
+
+  it('says so where no page of a PDF can be that large', async () => {
+    const layout = await layoutWith([], { width: 20_000, height: 100 });
+    const { status, body } = await api('GET', `/layouts/${layout.id}/pdf`);
+    expect(status).toBe(413);
+    expect((body as { message: string }).message).toMatch(/at most 5.08 m .* this one is 5.29 m/);
+  });
+});
