@@ -35,6 +35,15 @@ const MAY: Record<string, string[]> = {
     'lib/core/colour',
     'lib/core/num',
   ],
+  'lib/core/pdf': [
+    'lib/core/draw',
+    'lib/core/scene',
+    'lib/core/recipe',
+    'lib/core/lattice',
+    'lib/core/geom',
+    'lib/core/colour',
+    'lib/core/num',
+  ],
   'lib/core/mockup': [
     'lib/core/recipe',
     'lib/core/geom',

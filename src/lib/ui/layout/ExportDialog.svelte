@@ -81,6 +81,11 @@
     }
   }
 
+  /** A printer needs the bleed, wherever there is any. */
+  function choose(value: typeof format): void {
+    format = value;
+    bleed = value === 'pdf' && doc.bleed > 0;
+  }
   const stop = (): Promise<void> => png.stop();
   function close(): void {
     if (working) void stop();
@@ -97,7 +102,7 @@
       { value: 'svg', label: 'SVG drawing' },
       { value: 'pdf', label: 'PDF for print' },
     ]}
-    onset={(value) => (format = value)}
+    onset={choose}
   />
   {#if doc.bleed > 0}
     <Tick label="With the bleed round the page" checked={bleed} onset={(on) => (bleed = on)} />
@@ -150,10 +155,11 @@
         digits={1}
         onset={(value) => (picturePpi = value)}
       />
-      <span class="muted">ppi at most, and painted masks and shadows so fine</span>
+      <span class="muted">ppi at most</span>
     </div>
     <p class="muted">
-      Shapes, texts and patterns stay drawings, at any size sharp. The page has its trim{doc.bleed > 0
+      Shapes, texts and patterns stay drawings, sharp at any size; pictures, painted masks and shadows are as
+      fine as that. The page has its trim{doc.bleed > 0
         ? bleed
           ? ' and bleed'
           : '; its bleed is left out'
