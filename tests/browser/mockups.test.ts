@@ -26,6 +26,8 @@ import {
   visit,
   type Session,
 } from '../support/browser';
+import { othersInside } from '../support/inside';
+import { drawnBy, factsOf, faultsOf } from '../support/pdf-readers';
 import { across, blue, green, red, shareOf, type IsColour } from '../support/on-object';
 import { block, dot, place, recipe } from '../support/recipes';
 import { until } from '../support/until';
@@ -698,7 +700,8 @@ describe('a client sheet', () => {
     expect(await page.$$eval('svg[aria-label^="Page"]', (all) => all.length)).toBeGreaterThan(0);
 
     const pages = await handedOut(async () => {
-      await press(page, 'Pages as PNG');
+      await press(page, 'Save pages');
+      await press(page, 'PNG pictures');
       await enter(page, 'Resolution', '60');
       await press(page, 'Save', 'dialog button');
     });
@@ -707,6 +710,25 @@ describe('a client sheet', () => {
     // A4 across at 60 ppi: 297 mm ∕ 25.4 · 60.
     expect([first.width, first.height]).toEqual([702, 496]);
     expect(shareOf(first, red)).toBeGreaterThan(0.02);
+
+    // As one PDF: its layouts are drawings in it, and it looks the same.
+    const pdf = await handedOut(async () => {
+      await press(page, 'Save pages');
+      await enter(page, 'Resolution', '60');
+      await press(page, 'Save', 'dialog button');
+    });
+    expect(await faultsOf(pdf)).toBe('');
+    const facts = await factsOf(pdf);
+    expect([facts['Pages'], facts['Page size']]).toEqual([
+      String(files.length),
+      expect.stringMatching(/^841.89 x 595.276 pts \(A4\)/),
+    ]);
+    const { data } = await drawnBy('poppler', pdf, 60);
+    const { width, height } = first;
+    // Poppler takes a row more where a page ends within it.
+    const onPaper = { width, height, data: data.subarray(0, width * height * 4) };
+    const same = { width, height, data: new Uint8Array(first.data) };
+    expect(othersInside(onPaper, same, 60).share).toBeLessThan(0.03);
 
     await press(page, 'Show to a client');
     await (await named(page, 'For whom, in your own words', 'dialog input')).type('The board');

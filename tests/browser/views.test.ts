@@ -257,7 +257,7 @@ describe('every view', () => {
     ],
     ['what lies in front on a photograph', 'mock-up on a photograph', (page) => press(page, 'in front')],
     ['showing a client sheet', 'client sheet', (page) => press(page, 'Show to a client')],
-    ['pages of a client sheet', 'client sheet', (page) => press(page, 'Pages as PNG')],
+    ['pages of a client sheet', 'client sheet', (page) => press(page, 'Save pages')],
     [
       'a layout on its object',
       'cut sheet',

@@ -77,6 +77,15 @@ export class PdfFile {
     return name;
   }
 
+  /** The first page of another PDF as a form: its size in pt, and the reference to it. */
+  async embed(bytes: Uint8Array): Promise<{ form: PDFRef; width: number; height: number }> {
+    const [page] = await this.doc.embedPdf(bytes);
+    if (!page) throw new Error('The PDF has no page.');
+    await page.embed();
+    const { ref, width, height } = page;
+    return { form: ref, width, height };
+  }
+
   /** Adds a page that shows a drawing. */
   page(content: string, { media, bleed, trim }: PageBoxes): void {
     const page = this.doc.addPage([media.width, media.height]);
@@ -94,9 +103,11 @@ export class PdfFile {
   }
 
   /** The bytes of the file; `id` names what is in it, 32 hexadecimal digits. */
-  async bytes(id: string): Promise<Uint8Array> {
-    const own = PDFHexString.of(id);
-    this.doc.context.trailerInfo.ID = this.doc.context.obj([own, own]);
+  async bytes(id?: string): Promise<Uint8Array> {
+    if (id !== undefined) {
+      const own = PDFHexString.of(id);
+      this.doc.context.trailerInfo.ID = this.doc.context.obj([own, own]);
+    }
     return this.doc.save({ useObjectStreams: false, addDefaultPage: false, updateFieldAppearances: false });
   }
 

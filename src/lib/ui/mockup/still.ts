@@ -54,7 +54,10 @@ export async function stillOf(
 }
 
 /** A canvas as a file's bytes. */
-export async function blobOf(canvas: HTMLCanvasElement, type: 'image/png' | 'image/webp'): Promise<Blob> {
+export async function blobOf(
+  canvas: HTMLCanvasElement,
+  type: 'image/png' | 'image/webp' | 'image/jpeg',
+): Promise<Blob> {
   const blob = await new Promise<Blob | null>((resolve) => canvas.toBlob(resolve, type, 0.92));
   if (!blob || blob.type !== type)
     throw new PictureTooLarge('The browser could not make so large a picture; try a smaller one.');

@@ -4,10 +4,11 @@
   import Button from '../components/Button.svelte';
   import Dialog from '../components/Dialog.svelte';
   import NumberField from '../components/NumberField.svelte';
-  import { savePages } from './paper';
+  import Switch from '../components/Switch.svelte';
+  import { savePictures } from './paper';
   import type { SheetSources } from './sources';
 
-  /** Saves the pages of a sheet as PNG pictures. */
+  /** Saves the pages of a sheet as one PDF, or as PNG pictures. */
   type Props = {
     name: string;
     sheet: ClientSheet;
@@ -18,6 +19,7 @@
   let { name, sheet, pages, sources, onclose }: Props = $props();
 
   const PPI = { least: 36, most: 400 };
+  let format: 'pdf' | 'png' = $state('pdf');
   let ppi = $state(200);
   let share: number | null = $state(null);
   let problem: string | null = $state(null);
@@ -29,7 +31,9 @@
   async function start(): Promise<void> {
     [share, problem] = [0, null];
     try {
-      await savePages(name, sheet, pages, sources, ppi, (now) => (share = now));
+      // What writes PDF is fetched where it is asked for.
+      const save = format === 'png' ? savePictures : (await import('./sheet-pdf')).savePdf;
+      await save(name, sheet, pages, sources, ppi, (now) => (share = now));
       onclose();
     } catch {
       problem = 'The pages could not be made; try a lower resolution.';
@@ -40,6 +44,15 @@
 </script>
 
 <Dialog title="Pages of {name}" width={400} {onclose}>
+  <Switch
+    label="File format"
+    value={format}
+    options={[
+      { value: 'pdf', label: 'One PDF' },
+      { value: 'png', label: 'PNG pictures' },
+    ]}
+    onset={(value) => (format = value)}
+  />
   <p class="row">
     <NumberField
       label="Resolution"
@@ -52,9 +65,16 @@
     {#each [96, 200, 300] as usual (usual)}
       <Button kind="quiet" pressed={ppi === usual} onclick={() => (ppi = usual)}>{usual}</Button>
     {/each}
-    <span class="muted">{px}</span>
+    {#if format === 'png'}<span class="muted">{px}</span>{/if}
   </p>
-  <p class="muted">{pages.length === 1 ? 'One picture.' : `${pages.length} pictures in a zip.`}</p>
+  <p class="muted">
+    {#if format === 'pdf'}
+      {pages.length === 1 ? 'One page' : `${pages.length} pages`}; layouts and words stay drawings, all else
+      are pictures of so many ppi.
+    {:else}
+      {pages.length === 1 ? 'One picture.' : `${pages.length} pictures in a zip.`}
+    {/if}
+  </p>
   {#if share !== null}<progress value={share} aria-label="How far the pages are"></progress>{/if}
   {#if problem}<p class="problem" role="alert">{problem}</p>{/if}
   {#snippet actions()}

@@ -93,7 +93,7 @@
     {/snippet}
     {#snippet actions()}
       <SaveNote state={session.saver.state} onretry={() => void session.saver.flush()} />
-      <Button disabled={body.items.length === 0} onclick={() => (saving = true)}>Pages as PNG</Button>
+      <Button disabled={body.items.length === 0} onclick={() => (saving = true)}>Save pages</Button>
       <Button kind="main" disabled={body.items.length === 0} onclick={() => (sharing = true)}
         >Show to a client</Button
       >

@@ -9,8 +9,8 @@ import type { SheetSources } from './sources';
 
 const FAMILY = '"Schibsted Grotesk Variable", sans-serif';
 const MM_TO_INCH = 25.4;
-const INK = '#14211f';
-const MUTED = '#5c6664';
+export const INK = '#14211f';
+export const MUTED = '#5c6664';
 const fontOf = (size: number, bold: boolean): string => `${bold ? 650 : 400} ${size}px ${FAMILY}`;
 
 /** Widths of texts as this browser sets them. */
@@ -24,7 +24,7 @@ export function textWidths(): TextWidth {
 }
 
 /** Saves the pages of a sheet as PNG at a resolution: one as it is, several as a zip. */
-export async function savePages(
+export async function savePictures(
   name: string,
   sheet: ClientSheet,
   pages: readonly SheetPage[],

@@ -3,6 +3,7 @@ import opentype, { type Font } from 'opentype.js';
 import bitter from '@fontsource/bitter/files/bitter-latin-700-normal.woff?url';
 import brush from '@fontsource/caveat-brush/files/caveat-brush-latin-400-normal.woff?url';
 import limelight from '@fontsource/limelight/files/limelight-latin-400-normal.woff?url';
+import plain from '@fontsource/schibsted-grotesk/files/schibsted-grotesk-latin-400-normal.woff?url';
 import grotesk from '@fontsource/schibsted-grotesk/files/schibsted-grotesk-latin-700-normal.woff?url';
 import mono from '@fontsource/spline-sans-mono/files/spline-sans-mono-latin-600-normal.woff?url';
 
@@ -15,6 +16,12 @@ export const FONTS: readonly { id: string; label: string; url: string }[] = [
   { id: 'spline-sans-mono-600', label: 'Spline Sans Mono', url: mono },
 ];
 
+/** What Isle itself writes in, upright and bold. */
+export const OWN_FONTS = {
+  plain: { id: 'schibsted-grotesk-400', label: 'Schibsted Grotesk', url: plain },
+  bold: { id: 'schibsted-grotesk-700', label: 'Schibsted Grotesk', url: grotesk },
+} as const;
+
 const loaded = new Map<string, Promise<Font>>();
 
 export type TextOutline = { ok: true; d: string; width: number } | { ok: false; message: string };
@@ -24,6 +31,15 @@ export async function outlineText(text: string, fontId: string, size: number): P
   const known = FONTS.find((font) => font.id === fontId);
   if (!known)
     return { ok: false, message: `The font “${fontId}” does not come with Isle; choose one from the list.` };
+  return outlineIn(known, text, size);
+}
+
+/** {@link outlineText} in a font that is at hand. */
+export async function outlineIn(
+  known: { id: string; label: string; url: string },
+  text: string,
+  size: number,
+): Promise<TextOutline> {
   let font: Font;
   try {
     font = await fontOf(known.id, known.url);
