@@ -11,6 +11,7 @@ import type { Hex } from '../../src/lib/core/colour/parse';
 import { aroundOf, projector, standingAt } from '../../src/lib/core/mockup/camera';
 import { freshMockup, freshStanding, type Mockup } from '../../src/lib/core/mockup/mockup';
 import { cutSheet } from '../../src/lib/core/mockup/objects';
+import { freshSheet } from '../../src/lib/core/sheet/client-sheet';
 import { fromPx, toPx } from '../../src/lib/core/num/length';
 import { colourFill, freshFill } from '../../src/lib/core/recipe/fill';
 import { freshShape, type Shape } from '../../src/lib/core/recipe/layout';
@@ -643,6 +644,29 @@ describe('a mock-up on a photograph', () => {
     const still400 = PNG.sync.read(await handedOut(() => press(page, 'Save', 'dialog button')));
     expect([still400.width, still400.height]).toEqual([400, 300]);
     expect(shareOf(still400, red)).toBeGreaterThan(0.1);
+
+    // Fails where a client sheet draws it without its photograph: the surface alone, flat.
+    await saved(page);
+    const here = page.url();
+    const sheet = await must<{ id: string }>('POST', `/projects/${project.id}/client-sheets`, {
+      name: unique('With a photograph'),
+      body: {
+        ...freshSheet('For you'),
+        items: [{ id: 'one', kind: 'mock-up', of: idHere(), width: 'whole', caption: '' }],
+      },
+    });
+    await visit(page, `/projects/${project.id}/client-sheets/${sheet.id}`);
+    const onSheet = await handedOut(async () => {
+      await press(page, 'Save pages');
+      await press(page, 'PNG pictures');
+      await enter(page, 'Resolution', '60');
+      await press(page, 'Save', 'dialog button');
+    });
+    const laid = PNG.sync.read(onSheet);
+    const grey: IsColour = (r, g, b) => Math.max(r, g, b) - Math.min(r, g, b) < 12 && r > 100 && r < 235;
+    expect(shareOf(laid, red)).toBeGreaterThan(0.03);
+    expect(shareOf(laid, grey)).toBeGreaterThan(0.15);
+    await page.goto(here);
 
     await press(page, 'Keep it for all projects …');
     const keptAs = unique('Blank sheet');

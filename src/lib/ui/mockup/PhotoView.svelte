@@ -1,17 +1,16 @@
 <script lang="ts">
   import { onMount, untrack } from 'svelte';
   import type { BrushStroke } from '$lib/core/geom/brush-stroke';
-  import { scaling } from '$lib/core/geom/affine';
   import type { Point } from '$lib/core/geom/point';
   import type { Mockup, Standing } from '$lib/core/mockup/mockup';
   import type { Photo } from '$lib/core/mockup/photo';
   import { cutSheet } from '$lib/core/mockup/objects';
-  import { paintedMask } from '$lib/core/raster/soft-mask';
   import type { MaskStroke } from '$lib/core/recipe/mask';
   import BrushSurface from '../components/BrushSurface.svelte';
   import { drawSheet, type PageThere, type SheetPicture } from './draw-sheet';
   import type { PhotoScene } from './scene/photo-scene';
-  import { MOST_SHEET, PictureTooLarge } from './still';
+  import { frontOf, photoStill } from './photo-still';
+  import { PictureTooLarge } from './still';
   import SurfaceHandles from './SurfaceHandles.svelte';
 
   /** A photograph with what is printed laid on its surfaces; the handles of the chosen one are dragged, or moved by arrow keys. */
@@ -40,7 +39,6 @@
   const SIDE = 1800;
   const WAIT = 100;
   const REST = 160;
-  const MASK_SIDE = 1200;
 
   let canvas: HTMLCanvasElement | undefined = $state();
   let width = $state(0);
@@ -131,24 +129,13 @@
   });
   $effect(() => {
     const strokes = live ? [...photo.strokes, live] : photo.strokes;
-    scene?.setFront(strokes.length === 0 ? null : frontOf(strokes));
+    scene?.setFront(frontOf(photo, strokes));
     draw();
   });
   $effect(() => {
     void px;
     draw();
   });
-  function frontOf(strokes: readonly MaskStroke[]): HTMLCanvasElement {
-    const by = Math.min(1, MASK_SIDE / Math.max(photo.width, photo.height));
-    const made = document.createElement('canvas');
-    [made.width, made.height] = [Math.round(photo.width * by), Math.round(photo.height * by)];
-    const grey = paintedMask(strokes, scaling(1 / by), made.width, made.height);
-    const pixels = new ImageData(made.width, made.height);
-    grey.forEach((value, at) => pixels.data.set([value, value, value, 255], at * 4));
-    made.getContext('2d')!.putImageData(pixels, 0, 0);
-    return made;
-  }
-
   let frame = 0;
   let rest: ReturnType<typeof setTimeout> | undefined;
   function draw(): void {
@@ -179,14 +166,8 @@
   ): Promise<HTMLCanvasElement> {
     if (!scene) throw new PictureTooLarge(fault ?? 'Nothing is drawn yet.');
     const own = scene;
-    for (const [at, surface] of body.objects.entries()) {
-      const [page, cut] = [pages.get(surface.id), cutSheet(surface.object)];
-      if (!page || !cut.ok) continue;
-      const side = Math.min(MOST_SHEET, own.mostTexture - 8, Math.max(size.width, size.height) * 1.5);
-      own.setSurface(surface, await drawSheet(page, cut.sheet, side), at);
-    }
     try {
-      return await own.still(size, told);
+      return await photoStill(own, body, pages, size, told);
     } finally {
       body.objects.forEach((surface, at) => own.setSurface(surface, drawn.get(surface.id)?.made ?? null, at));
       draw();

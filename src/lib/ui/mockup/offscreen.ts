@@ -1,8 +1,10 @@
 import type { LayoutInUse, MockupData } from '$lib/contract/data';
 import type { Size } from '$lib/core/lattice/size';
-import { layoutsIn } from '$lib/core/mockup/mockup';
+import { layoutsIn, type Mockup } from '$lib/core/mockup/mockup';
+import type { Photo } from '$lib/core/mockup/photo';
 import { call } from '../state/api';
 import { pagesOf } from './pages';
+import { frontOf, photoStill } from './photo-still';
 import { stillOf } from './still';
 
 /** A finished picture of a mock-up as it is now, of any size; `null` where it cannot be drawn here. */
@@ -15,6 +17,8 @@ export async function pictureOfMockup(id: string, size: Size): Promise<HTMLCanva
     const answer = await call<LayoutInUse>('GET', `/layouts/${layout}`);
     if (answer.ok) used.push(answer.value);
   }
+  const pages = pagesOf(body.objects, used);
+  if (body.photo) return onPhotograph(body, body.photo, pages, size);
   const { ObjectScene } = await import('./scene/object-scene');
   let scene;
   try {
@@ -24,7 +28,6 @@ export async function pictureOfMockup(id: string, size: Size): Promise<HTMLCanva
   }
   try {
     scene.setObjects(body.objects);
-    const pages = pagesOf(body.objects, used);
     const sheets = new Map(
       body.objects.flatMap(({ id: own, object }) => {
         const page = pages.get(own);
@@ -33,6 +36,31 @@ export async function pictureOfMockup(id: string, size: Size): Promise<HTMLCanva
     );
     const { light, ground, camera } = body;
     return await stillOf(scene, sheets, size, { light, ground, camera, rounds: scene.soft ? 8 : 24 });
+  } finally {
+    scene.dispose();
+  }
+}
+
+/** A picture of a mock-up on a photograph; `null` where the photograph cannot be had, or nothing can be drawn on it. */
+async function onPhotograph(
+  body: Mockup,
+  photo: Photo,
+  pages: ReturnType<typeof pagesOf>,
+  size: Size,
+): Promise<HTMLCanvasElement | null> {
+  const image = new Image();
+  image.src = `/api/v1/motifs/${photo.asset}`;
+  const { PhotoScene } = await import('./scene/photo-scene');
+  let scene;
+  try {
+    await image.decode();
+    scene = new PhotoScene(document.createElement('canvas'), image, photo);
+  } catch {
+    return null;
+  }
+  try {
+    scene.setFront(frontOf(photo, photo.strokes));
+    return await photoStill(scene, body, pages, size);
   } finally {
     scene.dispose();
   }
