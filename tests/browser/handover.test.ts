@@ -149,6 +149,64 @@ describe('a layout as PDF', () => {
     const layout = await layoutWith([], { width: 20_000, height: 100 });
     const { status, body } = await api('GET', `/layouts/${layout.id}/pdf`);
     expect(status).toBe(413);
-    expect((body as { message: string }).message).toMatch(/at most 5.08 m .* this one is 5.29 m/);
+    expect((body as { message: string }).message).toMatch(/at most 5.08 m .* is 5.29 m/);
+  });
+});
+
+describe('several pages as one PDF', () => {
+  it('are the layouts of a project that are ticked, each of its own size, in their order', async () => {
+    const red = await layoutWith([], { width: 200, height: 100, background: '#c02020' });
+    const project = red.path.split('/')[2]!;
+    for (const [name, width, background] of [
+      ['Blue', 300, '#2038c0'],
+      ['Left out', 400, '#20a040'],
+    ] as const)
+      await must('POST', `/projects/${project}/layouts`, {
+        ...{ name, measure: 'px', width, height: 150, background },
+      });
+    await visit(page, `/projects/${project}`);
+    await press(page, 'Save as PDF …');
+    await press(page, 'Left out', 'dialog label');
+    await press(page, 'Save 2 pages');
+    const { name: title } = await must<{ name: string }>('GET', `/projects/${project}`);
+    const pdf = readFileSync(await downloaded(folder, (name) => name === `${title}.pdf`));
+    expect(await faultsOf(pdf)).toBe('');
+    const facts = await factsOf(pdf);
+    expect([facts['Pages'], facts['Title']]).toEqual(['2', title]);
+    expect(facts['Page size']).toMatch(/^150 x 75 pts/);
+    const first = await drawnBy('poppler', pdf, 72);
+    expect([...first.data.subarray(0, 3)]).toEqual([192, 32, 32]);
+
+    const refused = await api('GET', `/projects/${project}/pdf?layouts=none`);
+    expect(refused.status).toBe(404);
+    const other = await layoutWith([], { width: 10, height: 10 });
+    const strange = await api('GET', `/projects/${project}/pdf?layouts=${other.id}`);
+    expect((strange.body as { message: string }).message).toContain('not in this project');
+    const many = Array.from({ length: 61 }, () => red.id).join();
+    const long = await api('GET', `/projects/${project}/pdf?layouts=${many}`);
+    expect((long.body as { message: string }).message).toContain('at most 60');
+  });
+
+  it('are strike-offs too, true to size', async () => {
+    const pattern = await publishedPattern(
+      recipe({ motifs: [dot('d', 40)], placings: [place('d', 50, 50)] }),
+      unique('Tried'),
+    );
+    const shape = freshShape({
+      ...{ id: 's', name: 'S', form: { kind: 'rectangle', radius: 0 }, x: 0, y: 0, width: 60, height: 40 },
+      fills: [freshFill('f', pattern)],
+    });
+    const layout = await layoutWith([shape], { width: 100, height: 100 });
+    const sheet = { shape, fill: 'f', across: { property: 'scale', values: [0.5, 1, 2] }, down: null };
+    const { id } = await must<{ id: string }>('POST', `/projects/${layout.path.split('/')[2]}/strike-offs`, {
+      ...{ name: 'Scales', sheet, layoutId: layout.id },
+    });
+    const answer = await fetch(`${inject('address')}/api/v1/strike-offs/${id}/pdf?ppi=96`);
+    expect(answer.status).toBe(200);
+    const pdf = new Uint8Array(await answer.arrayBuffer());
+    expect(await faultsOf(pdf)).toBe('');
+    const { width, height, data } = await drawnBy('mupdf', pdf, 96);
+    const ink = Array.from({ length: width * height }, (_one, at) => data[at * 4]! < 100).filter(Boolean);
+    expect(ink.length).toBeGreaterThan(500);
   });
 });

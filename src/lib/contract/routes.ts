@@ -207,6 +207,19 @@ export const ROUTES = {
       answers: 'application/pdf',
     },
   ),
+  projectPdf: spec('GET', '/projects/{id}/pdf', 'Layouts of a project as one PDF, a page to each', {
+    query: schemas.projectPdfQuery,
+    answers: 'application/pdf',
+  }),
+  strikeOffPdf: spec(
+    'GET',
+    '/strike-offs/{id}/pdf',
+    'A sheet of try-outs as a PDF of one page, true to size',
+    {
+      query: schemas.sheetPdfQuery,
+      answers: 'application/pdf',
+    },
+  ),
   listMockups: spec('GET', '/projects/{id}/mock-ups', 'The mock-ups of a project'),
   createMockup: spec('POST', '/projects/{id}/mock-ups', 'A new mock-up in a project', {
     body: schemas.createMockup,

@@ -314,6 +314,17 @@ export const schemas = {
     /** Pictures have no more px than this needs. */
     ppi: between(LIMITS.ppi).default(300),
   }),
+  projectPdfQuery: Joi.object({
+    /** Ids of layouts, in the order of their pages, with commas between. */
+    layouts: Joi.string()
+      .pattern(/^[\w-]+(,[\w-]+)*$/, 'ids of layouts with commas between')
+      .max(LIMITS.pdfPages * 40)
+      .required(),
+    bleed: Joi.boolean().default(false),
+    marks: Joi.boolean().default(false),
+    ppi: between(LIMITS.ppi).default(300),
+  }),
+  sheetPdfQuery: Joi.object({ ppi: between(LIMITS.ppi).default(300) }),
   exportPng: Joi.object({ ppi: between(LIMITS.ppi).required(), bleed: Joi.boolean().default(false) }),
   copyLayout: Joi.object({ name: name().required() }),
   createMockup: Joi.object({ name: name().required(), body: mockupSchema }),

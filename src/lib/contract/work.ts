@@ -27,10 +27,22 @@ export type Work = {
     ask: { store: string; layout: string; as: 'live' | 'expanded'; bleed: boolean; path: string };
     answer: { name: string };
   };
-  layoutPdf: {
-    ask: { store: string; layout: string; bleed: boolean; marks: boolean; ppi: number; path: string };
+  layoutsPdf: {
+    ask: {
+      store: string;
+      layouts: readonly string[];
+      /** The project that they must be of; `null` is any. */
+      project: string | null;
+      /** What the file is called; the name of its first layout where nothing is said. */
+      title: string | null;
+      bleed: boolean;
+      marks: boolean;
+      ppi: number;
+      path: string;
+    };
     answer: { name: string };
   };
+  sheetPdf: { ask: { store: string; sheet: string; ppi: number; path: string }; answer: { name: string } };
   layoutPng: {
     ask: { store: string; layout: string; ppi: number; bleed: boolean; path: string };
     answer: { bytes: number };

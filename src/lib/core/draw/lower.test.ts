@@ -114,9 +114,12 @@ describe('a page as what is drawn on it', () => {
     ...{ width: 6, cap: 'butt', join: 'miter', dashes: [] },
     fills: [{ ...waves(), id: 'sf' }],
   } as unknown as NonNullable<Shape['stroke']>;
-  const all = shape([waves(), gradientFill('g', freshGradient({ colour: '#112233' }, { colour: '#eeddcc' }))], {
-    ...{ rotation: 20, mask: freshMask(), stroke },
-  });
+  const all = shape(
+    [waves(), gradientFill('g', freshGradient({ colour: '#112233' }, { colour: '#eeddcc' }))],
+    {
+      ...{ rotation: 20, mask: freshMask(), stroke },
+    },
+  );
 
   it('has its shapes from the bottom up, those that are hidden left out, and strokes above fills', () => {
     const layout = {

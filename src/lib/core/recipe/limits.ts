@@ -84,6 +84,8 @@ export const LIMITS = {
   /** Pixels of a PNG export: 15,000 × 15,000 and a little more. */
   exportPixels: 256_000_000,
   exportSide: 32_000,
+  /** Pages of one PDF. */
+  pdfPages: 60,
   sides: { least: 3, most: 60 },
   starPoints: { least: 3, most: 60 },
   starInner: { least: 0.05, most: 0.98 },

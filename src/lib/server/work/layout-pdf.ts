@@ -1,13 +1,14 @@
 import { createHash } from 'node:crypto';
-import type { LayoutData } from '../../contract/data';
+import type { LayoutData, StrikeOff } from '../../contract/data';
 import { done, fail, type Outcome } from '../../contract/failure';
 import type { Box } from '../../core/geom/box';
+import type { DisplayList } from '../../core/draw/list';
 import { withBleed } from '../../core/draw/reframe';
 import { Drawing } from '../../core/pdf/drawing';
 import { PdfFile } from '../../core/pdf/file';
 import { cropMarks, drawPage, onPaper } from '../../core/pdf/page';
 import { toPx } from '../../core/num/length';
-import { sceneOf } from './layout-scene';
+import { sceneOf, sheetScene } from './layout-scene';
 import { pdfSources, TooManyPixels } from './pdf-sources';
 import type { Tools } from './tools';
 
@@ -19,38 +20,71 @@ const LONGEST_PT = 14_400;
 
 export type PdfWish = { bleed: boolean; marks: boolean; ppi: number };
 
-/** A layout as a PDF of one page. */
-export async function layoutPdf(
+/** Layouts as one PDF, a page to each, in their order. */
+export function layoutsPdf(
   tools: Tools,
-  layout: LayoutData,
-  { bleed, marks, ppi }: PdfWish,
+  layouts: readonly LayoutData[],
+  title: string,
+  wish: PdfWish,
 ): Promise<Outcome<Uint8Array>> {
-  const cut = bleed ? layout.bleed : 0;
-  const list = withBleed(sceneOf(tools.db, layout), cut);
-  const { matrix, media, bleedBox, trim } = onPaper(list, { bleed: cut, room: marks ? MARKS.room : 0 });
-  const longest = Math.max(media.width, media.height);
-  if (longest > LONGEST_PT) {
-    const most = Math.floor(toPx(LONGEST_PT / 72, 'in'));
-    return fail(
-      'too_large',
-      `A PDF page is at most 5.08 m (${most} px) a side; this one is ${((longest / 72) * 0.0254).toFixed(2)} m. Make the layout smaller, or export it as PNG.`,
-      'width',
-    );
+  const pages = layouts.map((layout): PdfPage => {
+    const cut = wish.bleed ? layout.bleed : 0;
+    return { name: layout.name, list: withBleed(sceneOf(tools.db, layout), cut), cut };
+  });
+  const [first] = layouts;
+  const key = layouts.map(({ id, version }) => `${id} ${version}`).join();
+  return pagesPdf(tools, pages, { title, author: first?.projectName ?? '', key }, wish);
+}
+
+/** A strike-off as a PDF of one page. */
+export function strikeOffPdf(tools: Tools, sheet: StrikeOff, ppi: number): Promise<Outcome<Uint8Array>> {
+  const page = { name: sheet.name, list: sheetScene(tools.db, sheet), cut: 0 };
+  const facts = { title: sheet.name, author: '', key: `${sheet.id} ${sheet.version}` };
+  return pagesPdf(tools, [page], facts, { bleed: false, marks: false, ppi });
+}
+
+type PdfPage = { name: string; list: DisplayList; cut: number };
+
+async function pagesPdf(
+  tools: Tools,
+  pages: readonly PdfPage[],
+  { title, author, key }: { title: string; author: string; key: string },
+  wish: PdfWish,
+): Promise<Outcome<Uint8Array>> {
+  const { marks, ppi } = wish;
+  const papers = pages.map(({ list, cut }) => onPaper(list, { bleed: cut, room: marks ? MARKS.room : 0 }));
+  for (const [at, { media }] of papers.entries()) {
+    const longest = Math.max(media.width, media.height);
+    if (longest > LONGEST_PT) return tooLong(pages[at]!.name, longest);
   }
   try {
-    const sources = await pdfSources(tools, list, ppi);
-    const file = await PdfFile.begin({ title: layout.name, author: layout.projectName });
-    const content = drawPage(file, list, { onPaper: matrix, paper: media, sources });
-    const around = marks ? markedPaper(file, media, trim, cut * PT_PER_PX) : '';
-    file.page(`${content}\n${around}`, { media, bleed: bleedBox, trim });
+    const lists = pages.map(({ list }) => list);
+    const sources = await pdfSources(tools, lists, ppi);
+    const file = await PdfFile.begin({ title, author });
+    for (const [at, { list, cut }] of pages.entries()) {
+      const { matrix, media, bleedBox, trim } = papers[at]!;
+      const content = drawPage(file, list, { onPaper: matrix, paper: media, sources });
+      const around = marks ? markedPaper(file, media, trim, cut * PT_PER_PX) : '';
+      file.page(`${content}\n${around}`, { media, bleed: bleedBox, trim });
+    }
     const id = createHash('sha256')
-      .update(JSON.stringify([layout.id, layout.version, bleed, marks, ppi]))
+      .update(JSON.stringify([key, wish]))
       .digest('hex');
     return done(await file.bytes(id.slice(0, 32)));
   } catch (error) {
     if (error instanceof TooManyPixels) return fail('too_large', error.message, 'ppi');
     throw error;
   }
+}
+
+function tooLong(name: string, longest: number): ReturnType<typeof fail> {
+  const most = Math.floor(toPx(LONGEST_PT / 72, 'in'));
+  const metres = ((longest / 72) * 0.0254).toFixed(2);
+  return fail(
+    'too_large',
+    `A PDF page is at most 5.08 m (${most} px) a side; “${name}” is ${metres} m. Make it smaller, or export it as PNG.`,
+    'width',
+  );
 }
 
 function markedPaper(file: PdfFile, media: Box, trim: Box, bleed: number): string {

@@ -3,7 +3,7 @@ import sharp from 'sharp';
 import { isPlainLook, lookKey, withColours, type PictureLook } from '../../core/colour/look';
 import { numberColours } from '../../core/colour/slots';
 import { meanScale, multiply } from '../../core/geom/affine';
-import { allLayers, tiledOf, type DisplayList, type TiledItem } from '../../core/draw/list';
+import { allLayers, tiledOf, type DisplayList, type DrawnShape, type TiledItem } from '../../core/draw/list';
 import { maskGrey } from '../../core/formats/mask-picture';
 import type { PdfPicture, PdfSources } from '../../core/pdf/picture';
 import { paintKey } from '../../core/svg/layout';
@@ -26,15 +26,16 @@ const keyOf = ({ asset, look }: Pick<Needed, 'asset' | 'look'>): string =>
 
 export class TooManyPixels extends Error {}
 
-/** All that a page shows of pictures, decoded with no more px than `ppi` needs; painted masks and pieces with shadows at that too. */
+/** All that pages show of pictures, decoded with no more px than `ppi` needs; painted masks and pieces with shadows at that too. */
 export async function pdfSources(
   { db, pictures }: Tools,
-  list: DisplayList,
+  lists: readonly DisplayList[],
   ppi: number,
 ): Promise<PdfSources> {
   const held = new Map<string, PdfPicture>();
   let pixels = 0;
-  for (const needed of neededPictures(list, ppi)) {
+  const shapes = lists.flatMap((list) => list.shapes);
+  for (const needed of neededPictures(shapes, ppi)) {
     const { asset, look } = needed;
     const recoloured = look && !isPlainLook(look) ? await pictures.recoloured(asset, look) : null;
     const file = recoloured
@@ -45,11 +46,11 @@ export async function pdfSources(
     pixels += made.width * made.height;
     if (pixels > MOST_PIXELS)
       throw new TooManyPixels(
-        `The pictures on this page come to more than ${MOST_PIXELS / 1e6} million px at ${ppi} ppi; choose a lower resolution for pictures.`,
+        `The pictures in this file come to more than ${MOST_PIXELS / 1e6} million px at ${ppi} ppi; choose a lower resolution for pictures.`,
       );
     held.set(keyOf(needed), made);
   }
-  const pieces = await piecesWithEffects(list, ppi, pictures.embed);
+  const pieces = await piecesWithEffects(shapes, ppi, pictures.embed);
   return {
     picture: (shown) => held.get(keyOf(shown)) ?? null,
     mask: (mask) => maskGrey(mask, ppi / CSS_PPI),
@@ -57,7 +58,7 @@ export async function pdfSources(
   };
 }
 
-function neededPictures({ shapes }: DisplayList, ppi: number): Needed[] {
+function neededPictures(shapes: readonly DrawnShape[], ppi: number): Needed[] {
   const found = new Map<string, Needed>();
   const add = (asset: string, look: PictureLook | null, scale: number): void => {
     const share = Math.min(1, (scale * ppi) / CSS_PPI);
@@ -125,7 +126,7 @@ function parted(
 
 /** Pieces with shadows or relief as pictures, each once for all uses of one drawing, as fine as the largest of them is seen. */
 async function piecesWithEffects(
-  { shapes }: DisplayList,
+  shapes: readonly DrawnShape[],
   ppi: number,
   embed: (svg: string) => Promise<string>,
 ): Promise<Map<string, NonNullable<ReturnType<PdfSources['effects']>>>> {

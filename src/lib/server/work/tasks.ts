@@ -1,15 +1,17 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import { checkBody } from '../../contract/bodies';
-import { done } from '../../contract/failure';
+import type { LayoutData } from '../../contract/data';
+import { done, fail, type Outcome } from '../../contract/failure';
 import type { Answer, Ask, WorkName } from '../../contract/work';
 import { withBleed } from '../../core/draw/reframe';
+import { LIMITS } from '../../core/recipe/limits';
 import { getLayout } from '../repo/layouts';
 import { getStrikeOff } from '../repo/strike-offs';
 import { unusedAssets } from '../repo/tidying';
 import { writePng } from './draw-png';
 import { handOut } from './handing-out';
 import { sceneOf, sheetScene } from './layout-scene';
-import { layoutPdf } from './layout-pdf';
+import { layoutsPdf, strikeOffPdf } from './layout-pdf';
 import { layoutFile } from './layout-svg';
 import { lookOver } from './look-over';
 import { makePicture } from './making';
@@ -46,14 +48,27 @@ export const TASKS: { [N in WorkName]: Task<N> } = {
     writeFileSync(path, await tools.pictures.embed(svg.value));
     return done({ name: layout.value.name });
   },
-  layoutPdf: async ({ store, layout: id, path, ...wish }) => {
+  layoutsPdf: async ({ store, layouts: ids, project, title, path, ...wish }) => {
     const tools = toolsAt(store);
-    const layout = getLayout(tools.db, id);
-    if (!layout.ok) return layout;
-    const pdf = await layoutPdf(tools, layout.value, wish);
-    if (!pdf.ok) return pdf;
-    writeFileSync(path, pdf.value);
-    return done({ name: layout.value.name });
+    const most = LIMITS.pdfPages;
+    if (ids.length > most)
+      return fail('too_large', `These are ${ids.length} pages; one PDF has at most ${most}.`, 'layouts');
+    const layouts: LayoutData[] = [];
+    for (const id of ids) {
+      const layout = getLayout(tools.db, id);
+      if (!layout.ok) return layout;
+      if (project !== null && layout.value.projectId !== project)
+        return fail('not_found', `“${layout.value.name}” is not in this project.`, 'layouts');
+      layouts.push(layout.value);
+    }
+    const name = title ?? layouts[0]?.name ?? '';
+    return keptAt(path, name, await layoutsPdf(tools, layouts, name, wish));
+  },
+  sheetPdf: async ({ store, sheet: id, ppi, path }) => {
+    const tools = toolsAt(store);
+    const sheet = getStrikeOff(tools.db, id);
+    if (!sheet.ok) return sheet;
+    return keptAt(path, sheet.value.name, await strikeOffPdf(tools, sheet.value, ppi));
   },
   layoutPng: async ({ store, layout: id, ppi, bleed, path }, progress) => {
     const tools = threadedToolsAt(store);
@@ -78,6 +93,13 @@ export const TASKS: { [N in WorkName]: Task<N> } = {
   },
   checkBody: ({ route, path }) => checkBody(route, readFileSync(path)),
 };
+
+/** Writes a file where one was made, and answers its name. */
+function keptAt(path: string, name: string, made: Outcome<Uint8Array>): Outcome<{ name: string }> {
+  if (!made.ok) return made;
+  writeFileSync(path, made.value);
+  return done({ name });
+}
 
 const NO_PICTURE = {
   ok: false as const,

@@ -1,9 +1,8 @@
 <script lang="ts">
   import { devicePixels, effectivePpi } from '$lib/core/num/length';
   import { LIMITS } from '$lib/core/recipe/limits';
-  import type { Failure } from '$lib/contract/failure';
   import { PngExport } from '../state/export-job.svelte';
-  import { saveBlob } from '../state/save-file';
+  import { fetchFile } from '../state/save-file';
   import Button from '../components/Button.svelte';
   import Dialog from '../components/Dialog.svelte';
   import NumberField from '../components/NumberField.svelte';
@@ -67,18 +66,10 @@
     await png.run(`/layouts/${editor.id}/exports`, { ppi, bleed });
   }
 
-  /** Fetched before it is saved, so that a refusal is a sentence here and no file. */
   async function exportFile(as: string): Promise<void> {
     writing = true;
-    try {
-      const answer = await fetch(`/api/v1/layouts/${editor.id}/${as}`);
-      if (answer.ok) return await saveBlob(answer);
-      unsaved = ((await answer.json()) as Failure).message;
-    } catch {
-      unsaved = 'The server does not answer. Try again in a moment.';
-    } finally {
-      writing = false;
-    }
+    unsaved = await fetchFile(`/layouts/${editor.id}/${as}`);
+    writing = false;
   }
 
   /** A printer needs the bleed, wherever there is any. */

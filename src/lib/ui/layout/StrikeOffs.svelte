@@ -21,6 +21,7 @@
   import Field from '../components/Field.svelte';
   import { call } from '../state/api';
   import { PngExport } from '../state/export-job.svelte';
+  import { fetchFile } from '../state/save-file';
   import { toasts } from '../state/toasts.svelte';
   import type { LayoutEditor } from './editor.svelte';
   import { sayFill } from './fills';
@@ -151,6 +152,15 @@
     const saved = await keep();
     if (saved) await png.run(`/strike-offs/${saved.id}/exports`, { ppi: editor.doc.ppi });
   }
+  let writing = $state(false);
+  async function printPdf(): Promise<void> {
+    const saved = await keep();
+    if (!saved) return;
+    writing = true;
+    const problem = await fetchFile(`/strike-offs/${saved.id}/pdf?ppi=${editor.doc.ppi}`);
+    writing = false;
+    if (problem !== null) toasts.problem(problem);
+  }
   async function remove(): Promise<void> {
     if (!held) return;
     const gone = await call('DELETE', `/strike-offs/${held.id}`);
@@ -239,6 +249,7 @@
     </div>
     {#if held}<Button kind="quiet" onclick={remove}>Take it away</Button>{/if}
     <Button onclick={onclose}>Close</Button>
+    <Button disabled={writing} onclick={printPdf}>{writing ? 'Writing …' : 'Print as PDF'}</Button>
     <Button disabled={png.working} onclick={print}
       >{png.working ? `Drawing, ${Math.round((png.job?.progress ?? 0) * 100)} %` : 'Print as PNG'}</Button
     >

@@ -19,6 +19,7 @@
   import { freshSheet } from '$lib/core/sheet/client-sheet';
   import NewMockup from '$lib/ui/mockup/NewMockup.svelte';
   import MockupCard from '$lib/ui/mockup/MockupCard.svelte';
+  import PagesPdf from '$lib/ui/layout/PagesPdf.svelte';
   import LayoutCard from '$lib/ui/library/LayoutCard.svelte';
   import NewLayout from '$lib/ui/library/NewLayout.svelte';
 
@@ -26,6 +27,7 @@
   const project = $derived(data.project);
   let asking = $state(false);
   let standing = $state(false);
+  let printing = $state(false);
   type Part = { id: string; name: string; layout: LayoutData; patterns: PatternForUse[] };
   let parts: Part[] | null = $state.raw(null);
 
@@ -128,7 +130,12 @@
       >
     </div>
     <section aria-labelledby="layouts">
-      <h2 id="layouts">Layouts</h2>
+      <div class="title">
+        <h2 id="layouts">Layouts</h2>
+        {#if project.layoutList.length > 0}
+          <Button kind="quiet" onclick={() => (printing = true)}>Save as PDF …</Button>
+        {/if}
+      </div>
       <div class="cards">
         {#each project.layoutList as layout (layout.id)}
           <LayoutCard {layout} />
@@ -184,6 +191,9 @@
     onclose={() => (standing = false)}
   />
 {/if}
+{#if printing}
+  <PagesPdf project={project.id} layouts={project.layoutList} onclose={() => (printing = false)} />
+{/if}
 {#if asking}<NewLayout
     projectId={project.id}
     unit={project.measure}
@@ -219,6 +229,17 @@
     margin-bottom: 14px;
     border-bottom: 1px solid var(--rule);
     font-size: 15px;
+  }
+  .title {
+    display: flex;
+    align-items: baseline;
+    justify-content: space-between;
+    margin-bottom: 14px;
+    border-bottom: 1px solid var(--rule);
+  }
+  .title h2 {
+    margin: 0;
+    border: 0;
   }
   .cards {
     display: flex;

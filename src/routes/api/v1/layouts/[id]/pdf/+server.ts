@@ -3,8 +3,8 @@ import { api, sentOnce } from '$lib/server/app/http';
 
 export const GET = api('layoutPdf', async ({ app, params, query, asking }) => {
   const path = app.workFile();
-  const ask = { store: app.store, layout: params.id ?? '', ...query, path };
-  const drawn = await app.processes.run('layoutPdf', ask, asking);
+  const of = { layouts: [params.id ?? ''], project: null, title: null };
+  const drawn = await app.processes.run('layoutsPdf', { store: app.store, ...of, ...query, path }, asking);
   if (!drawn.ok) {
     app.forget(path);
     return drawn;
