@@ -1,5 +1,6 @@
 import { benchBench } from './bench';
 import { benchExport } from './export';
+import { benchHandover } from './handover';
 import { benchLayers } from './layers';
 import { benchLibrary } from './library';
 import { benchMemory } from './memory';
@@ -13,6 +14,7 @@ import { benchStage } from './stage';
 const BENCHES: Record<string, (words: readonly string[]) => Promise<void>> = {
   memory: benchMemory,
   export: benchExport,
+  handover: benchHandover,
   layers: benchLayers,
   pictures: benchPictures,
   photograph: benchPictureView,

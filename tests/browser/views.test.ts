@@ -245,6 +245,7 @@ describe('every view', () => {
       },
     ],
     ['a new mock-up', 'project', (page) => press(page, 'New mock-up')],
+    ['layouts as PDF', 'project', (page) => press(page, 'Save as PDF …')],
     ['what else stands in a mock-up', 'mock-up', (page) => press(page, 'Put an object there')],
     ['views of a mock-up', 'mock-up', (page) => press(page, 'Kept views')],
     [
@@ -257,6 +258,14 @@ describe('every view', () => {
     ],
     ['what lies in front on a photograph', 'mock-up on a photograph', (page) => press(page, 'in front')],
     ['showing a client sheet', 'client sheet', (page) => press(page, 'Show to a client')],
+    [
+      'an export as PDF',
+      'layout',
+      async (page) => {
+        await press(page, 'Export');
+        await press(page, 'PDF for print');
+      },
+    ],
     ['pages of a client sheet', 'client sheet', (page) => press(page, 'Save pages')],
     [
       'a layout on its object',

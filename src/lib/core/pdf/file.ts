@@ -1,3 +1,4 @@
+import { zlibSync } from 'fflate';
 import {
   PDFDict,
   PDFDocument,
@@ -44,10 +45,11 @@ export class PdfFile {
     return new PdfFile(doc);
   }
 
-  /** Adds a stream, packed, and answers the reference to it. */
+  /** Adds a stream, packed where it is worth it, and answers the reference to it. */
   stream(bytes: Uint8Array | string, dict: { [key: string]: Value | undefined } = {}): PDFRef {
-    const stream = this.doc.context.flateStream(bytes, this.entries(dict));
-    return this.doc.context.register(stream);
+    const raw = typeof bytes === 'string' ? latin(bytes) : bytes;
+    if (raw.length < WORTH_PACKING) return this.packed(raw, dict);
+    return this.packed(zlibSync(raw, { level: 6 }), { ...dict, Filter: '/FlateDecode' });
   }
   /** Adds a stream whose bytes are packed already, as those of a JPEG. */
   packed(bytes: Uint8Array, dict: { [key: string]: Value | undefined }): PDFRef {
@@ -133,6 +135,16 @@ export class PdfFile {
     return dict;
   }
 }
+
+/** Content streams are plain ASCII. */
+function latin(text: string): Uint8Array {
+  const bytes = new Uint8Array(text.length);
+  for (let at = 0; at < text.length; at += 1) bytes[at] = text.charCodeAt(at);
+  return bytes;
+}
+
+/** Packing shorter streams takes longer than all else, and spares little. */
+const WORTH_PACKING = 800;
 
 const isObject = (value: unknown): value is PDFObject =>
   typeof value === 'object' && value !== null && 'sizeInBytes' in value;
