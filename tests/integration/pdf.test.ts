@@ -245,6 +245,31 @@ describe('edge-to-edge art in a PDF', () => {
 });
 
 describe('a PDF', () => {
+  // A count of what is drawn copy by copy bounds a file; beyond it cells are repeated, and it looks the same.
+  it('stays small where patterns are so fine that their copies would come to millions', async () => {
+    const shapes = Array.from({ length: 40 }, (_one, at) =>
+      shape([fill(at % 2 === 0 ? 'over its edges' : 'edge to edge', { scaleX: 0.02, scaleY: 0.02 })], {
+        ...{ id: `f${at}`, x: 0, y: 0, width: SIDE, height: SIDE },
+      }),
+    );
+    const pdf = await pdfOf(page(shapes));
+    expect(pdf.length).toBeLessThan(4_000_000);
+    expect(await faultsOf(pdf)).toBe('');
+    const fine = page([shape([fill('edge to edge', { scaleX: 0.05, scaleY: 0.05 })])]);
+    const { data, width } = await drawnBy('mupdf', await pdfOf(fine), 96 * FINE);
+    const middle = (width * width) / 2 + width / 2;
+    const mean = [0, 1, 2].map((channel) => {
+      let sum = 0;
+      for (let dy = -10; dy < 10; dy += 1)
+        for (let dx = -10; dx < 10; dx += 1)
+          sum += data[(Math.round(middle) + dy * width + dx) * 4 + channel]!;
+      return sum / 400;
+    });
+    // Half of each of its two colours.
+    const half = [(0xb0 + 0x20) / 2, (0x20 + 0x40) / 2, (0x30 + 0x80) / 2];
+    for (const [channel, value] of mean.entries()) expect(Math.abs(value - half[channel]!)).toBeLessThan(14);
+  });
+
   it('is sound, keeps its page and trim in pt, and comes out the same each time', async () => {
     const list = withBleed(page([shape([fill('half-drop')])]), 12);
     const pdf = await pdfOf(list, 12);

@@ -1,6 +1,7 @@
 import { IDENTITY, chain, invert, meanScale, multiply, translation, type Affine } from '../geom/affine';
 import { boxesMeet, grow, intersectBoxes, unionBoxes, type Box } from '../geom/box';
 import { parsePath, type Path } from '../geom/path';
+import type { Point } from '../geom/point';
 import { lookKey } from '../colour/look';
 import {
   patternRegion,
@@ -28,6 +29,13 @@ export const PT_PER_PX = 72 / 96;
 
 /** Copies of a unit are drawn one by one up to so many; of more the cell is repeated, cut at its edges. */
 const MOST_COPIES = 20_000;
+/** … and in one file up to so many, with so many segments of lines below them. */
+const ALL_COPIES = 200_000;
+const ALL_SEGMENTS = 2_000_000;
+
+/** What may still be drawn copy by copy in a file. */
+export type Room = { copies: number; segments: number };
+export const freshRoom = (): Room => ({ copies: ALL_COPIES, segments: ALL_SEGMENTS });
 /** What lies under edges that meet is so wide, pt: two px and a half on a screen of 96 to the inch. */
 const UNDERLAY_PT = 1.875;
 const WHITE = '#ffffff';
@@ -36,14 +44,19 @@ const WHITE = '#ffffff';
 export function drawPage(
   file: PdfFile,
   list: DisplayList,
-  { onPaper, paper, sources }: { onPaper: Affine; paper: Box; sources: PdfSources },
+  {
+    onPaper,
+    paper,
+    sources,
+    room = freshRoom(),
+  }: { onPaper: Affine; paper: Box; sources: PdfSources; room?: Room },
 ): string {
   const on = new Drawing(file, paper);
   const page: Box = { x: 0, y: 0, width: list.width, height: list.height };
   on.within(onPaper, () => {
     on.clip(boxPath(page));
     if (list.background !== null) on.rectangle(page, list.background);
-    for (const shape of list.shapes) new ShapeDrawer(shape, page, sources).draw(on);
+    for (const shape of list.shapes) new ShapeDrawer(shape, page, sources, room).draw(on);
   });
   return on.content;
 }
@@ -57,6 +70,7 @@ class ShapeDrawer {
     private readonly shape: DrawnShape,
     private readonly page: Box,
     private readonly sources: PdfSources,
+    private readonly room: Room,
   ) {
     const read = parsePath(shape.d);
     this.path = read.ok ? read.path : [];
@@ -80,7 +94,7 @@ class ShapeDrawer {
   private layers(on: Drawing): void {
     for (const layer of this.shape.layers) this.layer(on, layer);
     const stroke = strokeOf(this.shape);
-    if (stroke) new ShapeDrawer(stroke, this.page, this.sources).layers(on);
+    if (stroke) new ShapeDrawer(stroke, this.page, this.sources, this.room).layers(on);
   }
 
   private layer(on: Drawing, { items, blend, mask }: Layer): void {
@@ -156,7 +170,7 @@ class ShapeDrawer {
       return;
     }
     const copies = art ? offsetsMeeting(scene.lattice, art, region) : [];
-    if (copies.length > MOST_COPIES || costOver(scene, region).copies > MOST_COPIES * 50) {
+    if (!this.hasRoom(item, region, copies.length)) {
       this.inked(on, { pattern: this.cells(on, item) }, opacity);
       return;
     }
@@ -170,6 +184,18 @@ class ShapeDrawer {
         for (const offset of copies) inner.within(movedBy(offset), () => inner.show(unit, form));
       }),
     );
+  }
+
+  /** Whether so many copies can be drawn one by one; where they can, they are counted. */
+  private hasRoom({ pattern }: TiledItem, region: readonly Point[], copies: number): boolean {
+    const { scene } = pattern;
+    const rows = scene.endless.length > 0 ? costOver(scene, region).segments : 0;
+    const segments = rows + 2 * copies * scene.abutments.length;
+    const { room } = this;
+    if (copies > MOST_COPIES || copies > room.copies || segments > room.segments) return false;
+    room.copies -= copies;
+    room.segments -= segments;
+    return true;
   }
 
   private unitKey({ pattern, colours, look }: TiledItem): string {

@@ -6,7 +6,7 @@ import type { DisplayList } from '../../core/draw/list';
 import { withBleed } from '../../core/draw/reframe';
 import { Drawing } from '../../core/pdf/drawing';
 import { PdfFile } from '../../core/pdf/file';
-import { cropMarks, drawPage, onPaper } from '../../core/pdf/page';
+import { cropMarks, drawPage, freshRoom, onPaper } from '../../core/pdf/page';
 import { toPx } from '../../core/num/length';
 import { sceneOf, sheetScene } from './layout-scene';
 import { pdfSources, TooManyPixels } from './pdf-sources';
@@ -61,9 +61,10 @@ async function pagesPdf(
     const lists = pages.map(({ list }) => list);
     const sources = await pdfSources(tools, lists, ppi);
     const file = await PdfFile.begin({ title, author });
+    const room = freshRoom();
     for (const [at, { list, cut }] of pages.entries()) {
       const { matrix, media, bleedBox, trim } = papers[at]!;
-      const content = drawPage(file, list, { onPaper: matrix, paper: media, sources });
+      const content = drawPage(file, list, { onPaper: matrix, paper: media, sources, room });
       const around = marks ? markedPaper(file, media, trim, cut * PT_PER_PX) : '';
       file.page(`${content}\n${around}`, { media, bleed: bleedBox, trim });
     }
