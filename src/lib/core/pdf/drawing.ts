@@ -1,21 +1,12 @@
 import type { PDFRef } from 'pdf-lib';
 import { IDENTITY, invert, multiply, type Affine } from '../geom/affine';
 import type { Box } from '../geom/box';
+import type { InkedStroke } from '../geom/outline';
 import type { FillRule, Path } from '../geom/path';
 import type { BlendMode } from '../colour/blend';
 import type { Hex } from '../colour/parse';
 import { say, sayMatrix, type PdfFile, type Value } from './file';
 import { boxThrough, channels, isSolid, matrixList, shading, shadingPattern, type Shade } from './ink';
-
-/** How a line is drawn. */
-export type Line = {
-  width: number;
-  cap: 'butt' | 'round' | 'square';
-  join: 'miter' | 'round' | 'bevel';
-  miterLimit: number;
-  dashes: readonly number[];
-  dashOffset?: number;
-};
 
 /** What a path is inked with: a colour, a gradient, or a pattern by its name among the resources. */
 export type PdfInk = Hex | Shade | { pattern: string };
@@ -115,7 +106,7 @@ export class Drawing {
     });
   }
 
-  stroke(path: Path, ink: PdfInk, line: Line, opacity = 1): void {
+  stroke(path: Path, ink: PdfInk, line: InkedStroke, opacity = 1): void {
     this.inked(ink, opacity, (paint) => {
       const { width, cap, join, miterLimit, dashes, dashOffset = 0 } = line;
       this.ops.push(

@@ -1,5 +1,6 @@
 import { IDENTITY, chain, invert, meanScale, multiply, translation, type Affine } from '../geom/affine';
 import { boxesMeet, grow, intersectBoxes, unionBoxes, type Box } from '../geom/box';
+import type { InkedStroke } from '../geom/outline';
 import { parsePath, type Path } from '../geom/path';
 import type { Point } from '../geom/point';
 import { lookKey } from '../colour/look';
@@ -18,7 +19,7 @@ import { cellCorners } from '../lattice/cell';
 import { offsetsMeeting } from '../lattice/meet';
 import { MITER_LIMIT, type Pen } from '../recipe/layout';
 import { costOver } from '../scene/cost';
-import { Drawing, type Line, type PdfInk, type SoftMask } from './drawing';
+import { Drawing, type PdfInk, type SoftMask } from './drawing';
 import type { PdfFile } from './file';
 import { boxThrough, isSolid, matrixList, type Shade } from './ink';
 import { showGrey, showPicture, type PdfSources } from './picture';
@@ -305,7 +306,7 @@ const shadeOf = ({ kind, matrix, spread, stops }: Exclude<Ink, string>): Shade =
 });
 const inkOf = (ink: Ink): PdfInk => (typeof ink === 'string' ? ink : shadeOf(ink));
 
-const lineOf = ({ width, cap, join, dashes }: Pen): Line => ({
+const lineOf = ({ width, cap, join, dashes }: Pen): InkedStroke => ({
   ...{ width, cap, join, dashes, miterLimit: MITER_LIMIT },
 });
 

@@ -7,6 +7,7 @@
   import Dialog from '../components/Dialog.svelte';
   import NumberField from '../components/NumberField.svelte';
   import Tick from '../components/Tick.svelte';
+  import PicturePpi from './PicturePpi.svelte';
   import Switch from '../components/Switch.svelte';
   import type { LayoutEditor } from './editor.svelte';
 
@@ -136,18 +137,7 @@
     </p>
   {:else if format === 'pdf'}
     <Tick label="Crop marks at the corners" checked={marks} onset={(on) => (marks = on)} />
-    <div class="row">
-      <span>Pictures</span>
-      <NumberField
-        label="Resolution of pictures"
-        value={picturePpi}
-        kind={{ suffix: '' }}
-        {...LIMITS.ppi}
-        digits={1}
-        onset={(value) => (picturePpi = value)}
-      />
-      <span class="muted">ppi at most</span>
-    </div>
+    <PicturePpi ppi={picturePpi} onset={(value) => (picturePpi = value)} />
     <p class="muted">
       Shapes, texts and patterns stay drawings, sharp at any size; pictures, painted masks and shadows are as
       fine as that. The page has its trim{doc.bleed > 0

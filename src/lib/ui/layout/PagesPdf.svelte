@@ -3,8 +3,8 @@
   import { LIMITS } from '$lib/core/recipe/limits';
   import Button from '../components/Button.svelte';
   import Dialog from '../components/Dialog.svelte';
-  import NumberField from '../components/NumberField.svelte';
   import Tick from '../components/Tick.svelte';
+  import PicturePpi from './PicturePpi.svelte';
   import { saySize } from '../library/say';
   import { fetchFile } from '../state/save-file';
 
@@ -45,18 +45,7 @@
   </div>
   <Tick label="With the bleed round each page that has one" checked={bleed} onset={(on) => (bleed = on)} />
   <Tick label="Crop marks at the corners" checked={marks} onset={(on) => (marks = on)} />
-  <div class="row">
-    <span>Pictures</span>
-    <NumberField
-      label="Resolution of pictures"
-      value={ppi}
-      kind={{ suffix: '' }}
-      {...LIMITS.ppi}
-      digits={1}
-      onset={(value) => (ppi = value)}
-    />
-    <span class="muted">ppi at most</span>
-  </div>
+  <PicturePpi {ppi} onset={(value) => (ppi = value)} />
   {#if problem}<p class="problem" role="alert">{problem}</p>{/if}
   {#snippet actions()}
     <Button onclick={onclose}>Close</Button>
@@ -86,15 +75,5 @@
     color: var(--muted);
     font-size: var(--small);
     white-space: nowrap;
-  }
-  .row {
-    display: flex;
-    align-items: center;
-    gap: 8px;
-  }
-  .row > span:first-child {
-    width: 80px;
-    color: var(--muted);
-    font-size: var(--small);
   }
 </style>
