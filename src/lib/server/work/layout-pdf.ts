@@ -6,7 +6,8 @@ import type { DisplayList } from '../../core/draw/list';
 import { withBleed } from '../../core/draw/reframe';
 import { Drawing } from '../../core/pdf/drawing';
 import { PdfFile } from '../../core/pdf/file';
-import { cropMarks, drawPage, freshRoom, onPaper } from '../../core/pdf/page';
+import { cropMarks, drawPage, onPaper } from '../../core/pdf/page';
+import { freshRoom, PT_PER_PX } from '../../core/pdf/shape';
 import { toPx } from '../../core/num/length';
 import { sceneOf, sheetScene } from './layout-scene';
 import { pdfSources, TooManyPixels } from './pdf-sources';
@@ -14,7 +15,6 @@ import type { Tools } from './tools';
 
 /** Room for marks round the bleed, and where they begin and end, pt (3 mm from the trim, or beyond the bleed; 5 mm long). */
 const MARKS = { room: 30, from: 8.504, length: 14.173 };
-const PT_PER_PX = 0.75;
 /** ISO 32000-1, annex C: no side of a page is longer. */
 const LONGEST_PT = 14_400;
 
