@@ -29,6 +29,7 @@ import { layoutView, topOf } from '../support/layout-view';
 import { CUT_OUT, differing, PHOTO, pictureAsset, pngOf } from '../support/pictures';
 import { dot, place, recipe } from '../support/recipes';
 import { filledShape } from '../support/scenes';
+import { until } from '../support/until';
 
 let session: Session;
 let page: Page;
@@ -313,9 +314,13 @@ describe('drawn shapes', () => {
 
   it('a shape pressed twice opens its points, a text its words', async () => {
     await open([panel()]);
+    // The page may be fitted anew while it is measured: then the press lands beside it.
+    await until(async () => {
+      const [x, y] = await middle(page, '[data-shape]');
+      await page.mouse.click(x + 90, y + 60, { count: 2 });
+      await page.waitForSelector('[data-node="0,2"]', { timeout: 5000 });
+    });
     const [x, y] = await middle(page, '[data-shape]');
-    await page.mouse.click(x + 90, y + 60, { count: 2 });
-    await page.waitForSelector('[data-node="0,2"]');
     await press(page, 'Points are done');
     await press(page, 'Set text');
     await page.mouse.click(x + 150, y + 150);
