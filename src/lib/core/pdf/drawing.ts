@@ -101,16 +101,15 @@ export class Drawing {
 
   /** Fills a path, and where it is see-through as a gradient, through a mask of its opacities. */
   fill(path: Path, ink: PdfInk, opacity = 1, rule: FillRule = 'nonzero'): void {
-    this.inked(ink, opacity, (paint) => {
-      this.ops.push(...paint.map((one) => `${one}`), pathText(path), rule === 'evenodd' ? 'f*' : 'f');
+    this.inked(ink, opacity, 'fill', () => {
+      this.ops.push(pathText(path), rule === 'evenodd' ? 'f*' : 'f');
     });
   }
 
   stroke(path: Path, ink: PdfInk, line: InkedStroke, opacity = 1): void {
-    this.inked(ink, opacity, (paint) => {
+    this.inked(ink, opacity, 'stroke', () => {
       const { width, cap, join, miterLimit, dashes, dashOffset = 0 } = line;
       this.ops.push(
-        ...paint.map((one) => one.replace(/ rg$/, ' RG').replace(/ cs$/, ' CS').replace(/ scn$/, ' SCN')),
         `${say(width)} w ${CAPS[cap]} J ${JOINS[join]} j ${say(Math.max(1, miterLimit))} M`,
         ...(dashes.length > 0 ? [`[${dashes.map(say).join(' ')}] ${say(dashOffset)} d`] : []),
         pathText(path),
@@ -119,49 +118,54 @@ export class Drawing {
     });
   }
 
-  private inked(ink: PdfInk, opacity: number, draw: (paint: string[]) => void): void {
+  /** Draws with an ink as the one that paths are filled or drawn along with. */
+  private inked(ink: PdfInk, opacity: number, as: 'fill' | 'stroke', draw: () => void): void {
+    const colour = (hex: Hex): unknown =>
+      this.ops.push(`${channels(hex).map(say).join(' ')} ${as === 'fill' ? 'rg' : 'RG'}`);
+    const pattern = (name: string): unknown =>
+      this.ops.push(...(as === 'fill' ? ['/Pattern cs', `/${name} scn`] : ['/Pattern CS', `/${name} SCN`]));
     this.within(null, () => {
-      if (typeof ink === 'string') {
+      if (typeof ink === 'string' || 'pattern' in ink) {
         this.state({ opacity });
-        return draw([`${channels(ink).map(say).join(' ')} rg`]);
-      }
-      if ('pattern' in ink) {
-        this.state({ opacity });
-        return draw(['/Pattern cs', `/${ink.pattern} scn`]);
+        if (typeof ink === 'string') colour(ink);
+        else pattern(ink.pattern);
+        return draw();
       }
       // One without any width is its last colour everywhere.
       const last = ink.stops[ink.stops.length - 1];
       if (last && !invert(ink.matrix)) {
         this.state({ opacity: opacity * last.opacity });
-        return draw([`${channels(last.colour).map(say).join(' ')} rg`]);
+        colour(last.colour);
+        return draw();
       }
       this.state({ opacity, ...(isSolid(ink) ? {} : { mask: this.opacities(ink) }) });
       const key = JSON.stringify([ink, this.ctm, this.seen]);
       const name = this.file.resource('Pattern', key, () =>
         shadingPattern(this.file, ink, this.ctm, this.around),
       );
-      draw(['/Pattern cs', `/${name} scn`]);
+      pattern(name);
+      draw();
     });
   }
 
   /** What a gradient lets through, as a mask over all that is seen. */
   opacities(shade: Shade): SoftMask {
     const around = this.around;
-    const form = this.form(around, (on) => on.shade(shade, 'opacities'), { group: '/DeviceGray' });
+    const form = this.form(around, (on) => on.paintOpacities(shade), { group: '/DeviceGray' });
     return { form, of: 'light' };
   }
 
-  /** Paints all that is seen with a gradient's colours, or with its opacities as grey. */
-  shade(shade: Shade, of: 'colours' | 'opacities'): void {
+  /** Paints all that is seen with a gradient's opacities as grey. */
+  private paintOpacities(shade: Shade): void {
     this.within(shade.matrix, () => {
-      const key = JSON.stringify([shade, of, this.around]);
+      const key = JSON.stringify([shade, this.around]);
       // A shading is no resource of the shared kinds: a pattern over everything does the same.
       const name = this.file.resource('Pattern', `all ${key} ${JSON.stringify(this.ctm)}`, () =>
         this.file.object({
           Type: '/Pattern',
           PatternType: 2,
           Matrix: matrixList(this.ctm),
-          Shading: shading(this.file, { ...shade, matrix: IDENTITY }, this.around, of),
+          Shading: shading(this.file, { ...shade, matrix: IDENTITY }, this.around, 'opacities'),
         }),
       );
       this.ops.push('/Pattern cs', `/${name} scn`, `${rectText(this.around)} f`);

@@ -19,7 +19,7 @@ export type Value =
 
 /** What a page is and what it is about. Boxes in pt from the lower left corner, as ISO 32000-1, 14.11.2 names them. */
 export type PageBoxes = { media: Box; bleed: Box; trim: Box };
-export type Facts = { title: string; author?: string; keywords?: string };
+export type Facts = { title: string; author?: string };
 
 /**
  * A PDF file as it is written (ISO 32000-1): its objects, and resources that all of its drawings share. It says nothing of when it was
@@ -36,12 +36,11 @@ export class PdfFile {
     this.shared = doc.context.register(this.resources);
   }
 
-  static async begin({ title, author, keywords }: Facts): Promise<PdfFile> {
+  static async begin({ title, author }: Facts): Promise<PdfFile> {
     const doc = await PDFDocument.create({ updateMetadata: false });
     doc.setTitle(title, { showInWindowTitleBar: true });
     doc.setProducer('Isle');
     if (author) doc.setAuthor(author);
-    if (keywords) doc.setKeywords([keywords]);
     return new PdfFile(doc);
   }
 

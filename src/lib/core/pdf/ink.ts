@@ -1,8 +1,8 @@
 import type { PDFRef } from 'pdf-lib';
-import { apply, invert, multiply, type Affine } from '../geom/affine';
+import { invert, multiply, type Affine } from '../geom/affine';
 import { boxCorners } from '../geom/polygon';
-import type { Box } from '../geom/box';
-import type { Hex } from '../colour/parse';
+import { boxOfPoints, type Box } from '../geom/box';
+import { channelsOf, type Hex } from '../colour/parse';
 import type { PdfFile, Value } from './file';
 
 /** A gradient as PDF draws it: what lies before its ends and beyond goes on, begins anew, or runs back. */
@@ -18,10 +18,8 @@ export type Shade = {
 /** More repeats of a gradient than this are not told apart on any page. */
 const MOST_REPEATS = 2000;
 
-export const channels = (hex: Hex): [number, number, number] => {
-  const value = (at: number): number => parseInt(hex.slice(at, at + 2), 16) / 255;
-  return [value(1), value(3), value(5)];
-};
+/** A colour's channels from 0 to 1. */
+export const channels = (hex: Hex): number[] => channelsOf(hex).map((value) => value / 255);
 
 /** The shading of a gradient over a box of the space that its matrix leads to: its colours, or its opacities as grey. */
 export function shading(file: PdfFile, shade: Shade, over: Box, of: 'colours' | 'opacities'): Value {
@@ -114,14 +112,4 @@ export function shadingPattern(file: PdfFile, shade: Shade, ctm: Affine, over: B
 export const matrixList = ({ a, b, c, d, e, f }: Affine): number[] => [a, b, c, d, e, f];
 
 /** The box about a box after a matrix. */
-export function boxThrough(matrix: Affine, { x, y, width, height }: Box): Box {
-  const corners = [
-    apply(matrix, { x, y }),
-    apply(matrix, { x: x + width, y }),
-    apply(matrix, { x, y: y + height }),
-    apply(matrix, { x: x + width, y: y + height }),
-  ];
-  const [xs, ys] = [corners.map((one) => one.x), corners.map((one) => one.y)];
-  const [left, top] = [Math.min(...xs), Math.min(...ys)];
-  return { x: left, y: top, width: Math.max(...xs) - left, height: Math.max(...ys) - top };
-}
+export const boxThrough = (matrix: Affine, box: Box): Box => boxOfPoints(boxCorners(matrix, box)) ?? box;

@@ -1,6 +1,8 @@
-import type { Affine } from '../geom/affine';
+import { IDENTITY, type Affine } from '../geom/affine';
 import type { Box } from '../geom/box';
 import type { Path } from '../geom/path';
+import { boxCorners } from '../geom/polygon';
+import { polygonPath } from '../geom/shapes';
 import type { DisplayList } from '../draw/list';
 import { Drawing } from './drawing';
 import type { PdfFile } from './file';
@@ -21,20 +23,12 @@ export function drawPage(
   const on = new Drawing(file, paper);
   const page: Box = { x: 0, y: 0, width: list.width, height: list.height };
   on.within(onPaper, () => {
-    on.clip(boxPath(page));
+    on.clip(polygonPath(boxCorners(IDENTITY, page)));
     if (list.background !== null) on.rectangle(page, list.background);
     for (const shape of list.shapes) new ShapeDrawer(shape, page, sources, room).draw(on);
   });
   return on.content;
 }
-
-const boxPath = ({ x, y, width, height }: Box): Path => [
-  { op: 'M', to: { x, y } },
-  { op: 'L', to: { x: x + width, y } },
-  { op: 'L', to: { x: x + width, y: y + height } },
-  { op: 'L', to: { x, y: y + height } },
-  { op: 'Z' },
-];
 
 /** Where things lie on the paper: the page with its bleed, within room for marks where these are wanted; pt from the lower left. */
 export function onPaper(

@@ -49,6 +49,22 @@ describe('how a pattern repeats as a PDF pattern', () => {
     expect(tilingOf(compileUnit(unit({})))).toBeNull();
   });
 
+  it('is told in time of thousands of pieces, whether they meet those of other units or not', () => {
+    const many = (shift: number): Recipe =>
+      unit({
+        unit: { width: 1000, height: 1000 },
+        motifs: [dot('d', 6)],
+        placings: Array.from({ length: 4000 }, (_one, at) =>
+          place('d', 10 + (at % 64) * 15.2 + shift, 10 + Math.floor(at / 64) * 15.2, { id: `p${at}` }),
+        ),
+      });
+    expect(tilingOf(compileUnit(many(0)))).toHaveLength(1);
+    // Moved over the edge by half it is still apart; laid as wide as the unit it meets its neighbour.
+    expect(tilingOf(compileUnit(many(500)))).toHaveLength(1);
+    const wide = unit({ motifs: [block('b', 40.5, 4)], placings: [place('b', 20, 15)] });
+    expect(tilingOf(compileUnit(wide))).toBeNull();
+  });
+
   it('takes art that crosses the edge of its unit uncut, as long as it stays apart from others', () => {
     const over = unit({ motifs: [dot('d', 16)], placings: [place('d', 2, 3)] });
     expect(tilingOf(compileUnit(over))).toHaveLength(1);

@@ -3,7 +3,6 @@ import { boxesMeet, grow, intersectBoxes, unionBoxes, type Box } from '../geom/b
 import type { InkedStroke } from '../geom/outline';
 import { parsePath, type Path } from '../geom/path';
 import type { Point } from '../geom/point';
-import { lookKey } from '../colour/look';
 import {
   patternRegion,
   strokeOf,
@@ -22,7 +21,7 @@ import { Drawing, type PdfInk, type SoftMask } from './drawing';
 import type { PdfFile } from './file';
 import { boxThrough, isSolid, matrixList, type Shade } from './ink';
 import { showGrey, showPicture, type PdfSources } from './picture';
-import { movedBy, tilingOf, unitBox, UnitDrawer } from './unit';
+import { movedBy, tilingOf, unitBox, UnitDrawer, useKey } from './unit';
 
 /** CSS px are 96 to the inch, points 72. */
 export const PT_PER_PX = 72 / 96;
@@ -154,16 +153,21 @@ export class ShapeDrawer {
       this.inked(on, { pattern: this.cells(on, item) }, opacity);
       return;
     }
+    this.cut(on, (inner) => inner.within(item.matrix, () => this.copies(inner, item, region, copies)));
+  }
+
+  /** Each copy of a unit, what runs on, and what lies under edges that meet. */
+  private copies(on: Drawing, item: TiledItem, region: readonly Point[], offsets: readonly Point[]): void {
     const drawer = new UnitDrawer(this.sources, item);
-    this.cut(on, (inner) =>
-      inner.within(item.matrix, () => {
-        drawer.below(inner, region, copies, UNDERLAY_PT / (PT_PER_PX * meanScale(item.matrix)));
-        if (!art) return;
-        const unit = this.unitKey(item);
-        const form = (): ReturnType<Drawing['form']> => inner.form(art, (to) => drawer.unit(to));
-        for (const offset of copies) inner.within(movedBy(offset), () => inner.show(unit, form));
-      }),
-    );
+    drawer.below(on, region, offsets, UNDERLAY_PT / (PT_PER_PX * meanScale(item.matrix)));
+    for (const offset of offsets) on.within(movedBy(offset), () => this.unit(on, item));
+  }
+
+  /** One unit, drawn once in a file and referred to. */
+  private unit(on: Drawing, item: TiledItem): void {
+    const art = unitBox(item.pattern.scene);
+    if (!art) return;
+    on.show(`unit ${useKey(item)}`, () => on.form(art, (to) => new UnitDrawer(this.sources, item).unit(to)));
   }
 
   /** Whether so many copies can be drawn one by one; where they can, they are counted. */
@@ -178,27 +182,19 @@ export class ShapeDrawer {
     return true;
   }
 
-  private unitKey({ pattern, colours, look }: TiledItem): string {
-    return `unit ${pattern.key} ${JSON.stringify(colours)} ${look ? lookKey(look) : ''}`;
-  }
-
   /** A tiling pattern of one unit of a cell, uncut: it repeats as the cell does. */
   private tiling(on: Drawing, item: TiledItem, offset: { x: number; y: number }): string {
     const { scene } = item.pattern;
     const { cell } = scene;
     const matrix = chain(on.matrix, item.matrix, movedBy(offset), cell.matrix);
-    const key = `${this.unitKey(item)} ${JSON.stringify(matrix)}`;
+    const key = `unit ${useKey(item)} ${JSON.stringify(matrix)}`;
     return on.file.resource('Pattern', key, () => {
       const art = unitBox(scene)!;
       // Within the cell the plane is unskewed, so that the steps are straight.
       const back = inverseOf(cell.matrix);
       const box = boxThrough(back, art);
       const drawing = new Drawing(on.file, box);
-      drawing.within(back, () =>
-        drawing.show(this.unitKey(item), () =>
-          drawing.form(art, (to) => new UnitDrawer(this.sources, item).unit(to)),
-        ),
-      );
+      drawing.within(back, () => this.unit(drawing, item));
       return tilingPattern(on.file, drawing, { box, step: cell, matrix });
     });
   }
@@ -208,18 +204,14 @@ export class ShapeDrawer {
     const { scene } = item.pattern;
     const { cell } = scene;
     const matrix = chain(on.matrix, item.matrix, cell.matrix);
-    const key = `cell ${this.unitKey(item)} ${JSON.stringify(matrix)}`;
+    const key = `cell ${useKey(item)} ${JSON.stringify(matrix)}`;
     return on.file.resource('Pattern', key, () => {
       const box: Box = { x: 0, y: 0, width: cell.width, height: cell.height };
       const drawing = new Drawing(on.file, box);
-      const drawer = new UnitDrawer(this.sources, item);
       const art = unitBox(scene);
       const region = cellCorners(scene.cell);
       const copies = art ? offsetsMeeting(scene.lattice, art, region) : [];
-      drawing.within(inverseOf(cell.matrix), () => {
-        drawer.below(drawing, region, copies, UNDERLAY_PT / (PT_PER_PX * meanScale(item.matrix)));
-        for (const offset of copies) drawing.within(movedBy(offset), () => drawer.unit(drawing));
-      });
+      drawing.within(inverseOf(cell.matrix), () => this.copies(drawing, item, region, copies));
       return tilingPattern(on.file, drawing, { box, step: cell, matrix });
     });
   }

@@ -1,6 +1,7 @@
 import { IDENTITY, multiply, translation, type Affine } from '../geom/affine';
 import { boxesMeet, grow, moveBox, type Box } from '../geom/box';
-import { pathBox, type Path } from '../geom/path';
+import type { Path } from '../geom/path';
+import { boxCorners } from '../geom/polygon';
 import type { Point } from '../geom/point';
 import { lookKey, withColours, type PictureLook } from '../colour/look';
 import type { Hex } from '../colour/parse';
@@ -17,6 +18,10 @@ import type { Drawing, PdfInk } from './drawing';
 import { showPicture, type PdfSources } from './picture';
 
 type Use = Pick<TiledItem, 'pattern' | 'colours' | 'look'>;
+
+/** A name for what a use draws in one unit: equal drawings have equal names. */
+export const useKey = ({ pattern, colours, look }: Use): string =>
+  `${pattern.key} ${JSON.stringify(colours)} ${look ? lookKey(look) : ''}`;
 
 /** Draws the pieces of a pattern in pattern px. */
 export class UnitDrawer {
@@ -68,7 +73,7 @@ export class UnitDrawer {
     const made = this.sources.effects(this.use, index);
     if (!made) return;
     const { box, picture } = made;
-    showPicture(on, `effects ${this.use.pattern.key} ${JSON.stringify(this.use.colours)} ${index}`, picture, {
+    showPicture(on, `effects ${useKey(this.use)} ${index}`, picture, {
       opacity,
       matrix: { a: box.width, b: 0, c: 0, d: box.height, e: box.x, f: box.y },
     });
@@ -121,14 +126,24 @@ export function tilingOf(scene: UnitScene): Point[] | null {
   if (!artBox || endless.length > 0 || abutments.length > 0 || meeting.length > 0) return null;
   // The order in which tiles lie over each other is nobody's: pieces must not reach those of other units.
   const reach = grow(artBox, 1e-3);
-  const others = offsetsMeeting(lattice, reach, corners(reach)).filter(({ x, y }) => Math.hypot(x, y) > 1e-6);
-  const crosses = others.some((offset) =>
-    pieces.some((one) => pieces.some((other) => boxesMeet(grow(one.box, 1e-3), moveBox(other.box, offset)))),
+  const others = offsetsMeeting(lattice, reach, boxCorners(IDENTITY, reach)).filter(
+    ({ x, y }) => Math.hypot(x, y) > 1e-6,
   );
-  if (crosses) return null;
+  if (others.some((offset) => crosses(pieces, reach, offset))) return null;
   if (artBox.width > cell.width || artBox.height > cell.height) return null;
   return unitsIn(scene);
 }
+
+/** Whether pieces of a unit and of one that lies `offset` from it meet; so many that it would take long to tell are said to. */
+function crosses(pieces: readonly Piece[], art: Box, offset: Point): boolean {
+  const near = pieces.filter(({ box }) => boxesMeet(box, moveBox(art, offset)));
+  const moved = pieces
+    .map(({ box }) => moveBox(grow(box, 1e-3), offset))
+    .filter((box) => boxesMeet(box, art));
+  if (near.length * moved.length > MOST_PAIRS) return true;
+  return near.some(({ box }) => moved.some((other) => boxesMeet(box, other)));
+}
+const MOST_PAIRS = 1_000_000;
 
 /** The offsets of the units that begin in one cell. */
 function unitsIn({ cell, lattice }: UnitScene): Point[] {
@@ -142,17 +157,8 @@ function unitsIn({ cell, lattice }: UnitScene): Point[] {
   return offsetsMeeting(lattice, dot, cellCorners(cell)).filter(inside);
 }
 
-const corners = ({ x, y, width, height }: Box): Point[] => [
-  { x, y },
-  { x: x + width, y },
-  { x: x + width, y: y + height },
-  { x, y: y + height },
-];
-
 /** What a unit draws at most, a little grown so that no edge of it is cut; `null` for one without pieces. */
 export const unitBox = ({ artBox }: UnitScene): Box | null => artBox && grow(artBox, 1);
 
 /** Where a unit is moved to. */
 export const movedBy = ({ x, y }: Point): Affine => (x === 0 && y === 0 ? IDENTITY : translation(x, y));
-
-export const outlineBox = (path: Path): Box => pathBox(path) ?? { x: 0, y: 0, width: 0, height: 0 };
