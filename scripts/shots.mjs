@@ -150,7 +150,11 @@ await shot('replace', `/library/${(await pattern('Gull Drift')).id}?tab=uses`, a
   await wait(800);
   await pressText('Replace everywhere');
   await wait(600);
-  await page.evaluate(() => document.querySelectorAll('.found button')[16]?.click());
+  await page.evaluate(() =>
+    [...document.querySelectorAll('.found button')]
+      .find((one) => one.textContent?.includes('Cabin Wave'))
+      ?.click(),
+  );
   await wait(1500);
 });
 await shot('project', `/projects/${lido.id}`);
