@@ -51,6 +51,16 @@ const MAY: Record<string, string[]> = {
     'lib/core/colour',
     'lib/core/num',
   ],
+  'lib/core/proof': [
+    'lib/core/draw',
+    'lib/core/mockup',
+    'lib/core/scene',
+    'lib/core/recipe',
+    'lib/core/lattice',
+    'lib/core/geom',
+    'lib/core/colour',
+    'lib/core/num',
+  ],
   'lib/core/sheet': ['lib/core/geom', 'lib/core/num'],
   'lib/core/formats': [
     'lib/core/geom',

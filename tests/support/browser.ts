@@ -3,7 +3,8 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { PNG } from 'pngjs';
 import puppeteer, { type Browser, type ElementHandle, type HTTPRequest, type Page } from 'puppeteer-core';
-import { inject, vi } from 'vitest';
+import { expect, inject, vi } from 'vitest';
+import { until } from './until';
 
 const FLAGS = [
   '--no-sandbox',
@@ -166,7 +167,7 @@ export async function named(
         );
       });
     },
-    { timeout: 10_000 },
+    { timeout: 25_000 },
     name,
     tags,
   );
@@ -229,15 +230,20 @@ export const downloaded = (folder: string, fits: (name: string) => boolean): Pro
     { timeout: 20_000, interval: 50 },
   );
 
-/** Waits until the view says that all is saved. */
+/** Waits until the view says that all is saved; where it does not, tells what it says. */
 export async function saved(page: Page): Promise<void> {
-  await page.waitForFunction(
+  // What was just done shows with the next frame, where frames come.
+  await page.evaluate(
     () =>
-      [...document.querySelectorAll('[role="status"]')].some((note) =>
-        /^(Saved|Draft saved)$/.test(note.textContent ?? ''),
-      ),
-    { timeout: 10_000 },
+      new Promise<void>((shown) => {
+        requestAnimationFrame(() => shown());
+        setTimeout(shown, 500);
+      }),
   );
+  await until(async () => {
+    const said = await page.$$eval('[role="status"]', (notes) => notes.map((note) => note.textContent ?? ''));
+    expect(said.join(' | ')).toMatch(/(^|\| )(Saved|Draft saved)($| \|)/);
+  });
 }
 
 /** A screenshot as pixels. */

@@ -9,6 +9,8 @@ import type { ObjectSpec } from '../core/mockup/objects';
 import type { LengthUnit } from '../core/num/length';
 import type { Layout, Shape, ShapeGroup } from '../core/recipe/layout';
 import type { StrikeSheet } from '../core/recipe/strike-off';
+import type { ProofSettings } from '../core/proof/limits';
+import type { ProofNote } from '../core/proof/note';
 import type { PaletteEntry, PatternCredit } from '../core/recipe/library';
 import type { DrawingElement, Guide, MotifContent, Recipe } from '../core/recipe/recipe';
 
@@ -153,6 +155,9 @@ export type PatternForUse = {
   id: string;
   name: string;
   newest: number;
+  hasDraft: boolean;
+  archivedAt: number | null;
+  credit: PatternCredit;
   recipes: Record<number, Recipe>;
   /** Sentences for those revisions that are stored and cannot be shown. */
   faults: Record<number, string>;
@@ -183,7 +188,14 @@ export type LayoutSummary = {
   archivedAt: number | null;
 };
 
-export type ProjectDetail = ProjectSummary & { layoutList: LayoutSummary[]; patternList: PatternSummary[] };
+/** The notes of a layout's proof; what mends them is done in the layout. */
+export type LayoutNotes = { id: string; name: string; notes: Omit<ProofNote, 'mend'>[] };
+
+export type ProjectDetail = ProjectSummary & {
+  proof: ProofSettings;
+  layoutList: LayoutSummary[];
+  patternList: PatternSummary[];
+};
 
 export type LayoutData = Layout & {
   id: string;

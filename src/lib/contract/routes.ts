@@ -170,9 +170,13 @@ export const ROUTES = {
   listProjects: spec('GET', '/projects', 'All projects'),
   createProject: spec('POST', '/projects', 'A new project', { body: schemas.createProject }),
   getProject: spec('GET', '/projects/{id}', 'One project: layouts and the patterns it uses'),
-  changeProject: spec('PATCH', '/projects/{id}', 'Rename a project, or give it another unit of length', {
-    body: schemas.patchProject,
-  }),
+  changeProject: spec(
+    'PATCH',
+    '/projects/{id}',
+    'Rename a project, or give it another unit of length or other limits of its proof',
+    { body: schemas.patchProject },
+  ),
+  projectProof: spec('GET', '/projects/{id}/proof', 'What a proof says of each layout of a project'),
   archiveProject: spec('PUT', '/projects/{id}/archived', 'Archive a project or restore it', {
     body: schemas.archived,
   }),

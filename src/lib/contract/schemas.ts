@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { PROOF_KEYS, PROOF_LIMITS, PROOF_MEDIA } from '../core/proof/limits';
 import { PICTURE_SIDES } from '../core/svg/paint';
 import { LIBRARY_SORTS, TRACE_LIMITS } from './data';
 import { mockupSchema, objectSchema } from './mockup-schemas';
@@ -53,6 +54,15 @@ const page = {
     .items(Joi.object({ axis: one('x', 'y'), at: between(LIMITS.place).required() }))
     .max(LIMITS.guides),
 };
+
+const proofLimits = Joi.object(
+  Object.fromEntries(PROOF_KEYS.map((key) => [key, between(PROOF_LIMITS[key]).required()])),
+).required();
+const proofSettings = Joi.object({
+  medium: one(...PROOF_MEDIA).required(),
+  print: proofLimits,
+  screen: proofLimits,
+});
 
 const group = Joi.object({
   id: id().required(),
@@ -283,10 +293,12 @@ export const schemas = {
     svg: Joi.string().required(),
   }),
   createProject: Joi.object({ name: name().required(), measure: measure() }),
-  patchProject: Joi.object({ base: version().required(), name: name(), measure: measure() }).or(
-    'name',
-    'measure',
-  ),
+  patchProject: Joi.object({
+    base: version().required(),
+    name: name(),
+    measure: measure(),
+    proof: proofSettings,
+  }).or('name', 'measure', 'proof'),
   createLayout: Joi.object({
     ...page,
     name: name().required(),

@@ -1,6 +1,6 @@
 import type { PictureLook } from '../core/colour/look';
 import type { CutOut } from '../core/recipe/cut-out';
-import type { ImportedMotif, Traced, TraceBy } from './data';
+import type { ImportedMotif, LayoutNotes, Traced, TraceBy } from './data';
 import type { Outcome } from './failure';
 import type { RouteName } from './routes';
 import type { FileAsset, Takeable } from './taking';
@@ -48,6 +48,8 @@ export type Work = {
     answer: { bytes: number };
   };
   sheetPng: { ask: { store: string; sheet: string; ppi: number; path: string }; answer: { bytes: number } };
+  /** What a proof says of all layouts of a project. */
+  proof: { ask: { store: string; project: string }; answer: { layouts: LayoutNotes[] } };
   handOut: {
     ask: HandOut & { store: string; path: string };
     /** `leftOut` names patterns that are stored and cannot be read. */

@@ -9,14 +9,17 @@ import type { UnitScene } from './unit';
 /** Two pieces, one at a lattice offset, that touch (distance 0) or come nearer than asked. */
 export type Touch = { one: string; other: string; at: Point; distance: number };
 
+/** Pieces that are no farther apart than this, px, end on one line: a hundredth of a hair. */
+const ONE_LINE = 0.02;
+
 /** More pairs than this are not listed: the answer is clear long before. */
 const MOST = 200;
 
 /**
  * Every pair of pieces on the repeating plane that come nearer than `near` px, each once. A pattern whose art is
- * meant to overlap has many; the list stops at two hundred.
+ * meant to overlap has many; the list stops at two hundred. With `apart` those that touch are left out.
  */
-export function findTouches(scene: UnitScene, near: number): Touch[] {
+export function findTouches(scene: UnitScene, near: number, apart = false): Touch[] {
   const pieces = scene.pieces.filter((piece) => piece.id !== 'ground');
   const whole = unionBoxes(pieces.map((piece) => piece.box));
   if (!whole) return [];
@@ -40,7 +43,7 @@ export function findTouches(scene: UnitScene, near: number): Touch[] {
         if (!second || !isFirstOfPair(at, other, offset)) continue;
         const moved = inkAt(piece).map((ink) => moveInk(ink, offset));
         const distance = inkDistance(moved, inkAt(second));
-        if (distance > near) continue;
+        if (distance > near || (apart && distance <= ONE_LINE)) continue;
         found.push({
           one: piece.id,
           other: second.id,

@@ -35,6 +35,7 @@ export const WORK_LIMITS: Readonly<Record<WorkName, WorkLimit>> = {
   layoutsPdf: { lane: 'files', seconds: 240, megabytes: 2000, what: 'Writing this PDF' },
   sheetPdf: { lane: 'files', seconds: 120, megabytes: 2000, what: 'Writing this PDF' },
   readFile: { lane: 'files', seconds: 60, megabytes: 1500, what: 'Reading this file' },
+  proof: { lane: 'files', seconds: 60, megabytes: 1200, what: 'Proofing this project' },
   handOut: { lane: 'files', seconds: 120, megabytes: 1500, what: 'Writing this file' },
   lookOver: { lane: 'files', seconds: 600, megabytes: 1500, what: 'Looking the database over' },
   layoutPng: { lane: 'exports', seconds: 900, megabytes: 2000, what: 'Drawing this picture' },

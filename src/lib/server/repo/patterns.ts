@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, inArray, isNull } from 'drizzle-orm';
+import { and, asc, desc, eq, inArray, isNull, sql } from 'drizzle-orm';
 import type {
   PatternCredit,
   PatternDetail,
@@ -245,13 +245,18 @@ export function patternsForUse(
 ): PatternForUse[] {
   if (ids.length === 0) return [];
   const rows = db
-    .select({ id: pattern.id, name: pattern.name, newest: pattern.newest })
+    .select({
+      ...{ id: pattern.id, name: pattern.name, newest: pattern.newest, archivedAt: pattern.archivedAt },
+      ...{ author: pattern.author, source: pattern.source, licence: pattern.licence },
+      attribution: pattern.attribution,
+      hasDraft: sql<number>`${pattern.draft} is not null`,
+    })
     .from(pattern)
     .where(inArray(pattern.id, [...ids]))
     .all();
   const links = paletteLinks(db);
   const ways = colourwaysOf(db, ids, links);
-  return rows.map((row) => {
+  return rows.map(({ author, source, licence, attribution, hasDraft, ...row }) => {
     const recipes: Record<number, Recipe> = {};
     const faults: Record<number, string> = {};
     for (const number of new Set([row.newest, ...(held.get(row.id) ?? [])])) {
@@ -259,7 +264,11 @@ export function patternsForUse(
       if (read.ok) recipes[number] = followRecipe(read.value, links);
       else if (read.failure.code !== 'not_found') faults[number] = read.failure.message;
     }
-    return { ...row, recipes, faults, colourways: ways.get(row.id) ?? [] };
+    const credit = { author, source, licence, attribution };
+    return {
+      ...{ ...row, hasDraft: hasDraft === 1, credit, recipes, faults },
+      colourways: ways.get(row.id) ?? [],
+    };
   });
 }
 

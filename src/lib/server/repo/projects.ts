@@ -1,6 +1,7 @@
 import { and, asc, count, eq, inArray, isNotNull, isNull, ne, sql } from 'drizzle-orm';
 import type { LayoutSummary, ProjectDetail, ProjectSummary } from '../../contract/data';
 import type { LengthUnit } from '../../core/num/length';
+import { freshProof, type ProofSettings } from '../../core/proof/limits';
 import { done, fail, type Outcome } from '../../contract/failure';
 import { STUDIO, type Db } from '../db/open';
 import { fill, layout, project, shape } from '../db/schema';
@@ -50,7 +51,12 @@ export function getProject(db: Db, id: string): Outcome<ProjectDetail> {
   const row = findRow(db, id);
   if (!row) return noProject(id);
   const patternList = summariesOf(db, usedPatterns(db, id));
-  return done({ ...summary(db, row), layoutList: layoutsOf(db, id), patternList });
+  return done({
+    ...summary(db, row),
+    proof: proofFrom(row.proof),
+    layoutList: layoutsOf(db, id),
+    patternList,
+  });
 }
 
 /** A new project without layouts. */
@@ -70,12 +76,32 @@ export function createProject(
   });
 }
 
-/** Renames a project, or gives it another unit of length, in which all its layouts are shown from then on. */
+/** How the layouts of a project are proofed. */
+export function projectProof(db: Db, id: string): ProofSettings {
+  return proofFrom(findRow(db, id)?.proof ?? null);
+}
+
+/** Limits that are not stored are as they start: there may be new ones. */
+function proofFrom(stored: string | null): ProofSettings {
+  const fresh = freshProof();
+  if (stored === null) return fresh;
+  try {
+    const { medium, print, screen } = JSON.parse(stored) as ProofSettings;
+    return { medium, print: { ...fresh.print, ...print }, screen: { ...fresh.screen, ...screen } };
+  } catch {
+    return fresh;
+  }
+}
+
+/**
+ * Renames a project, gives it another unit of length, in which all its layouts are shown from then on, or other limits by which
+ * they are proofed.
+ */
 export function changeProject(
   db: Db,
   id: string,
   base: number,
-  { name, measure }: { name?: string; measure?: LengthUnit },
+  { name, measure, proof }: { name?: string; measure?: LengthUnit; proof?: ProofSettings },
 ): Outcome<{ version: number }> {
   return writing(db, { what: 'project', name: name ?? '' }, (tx): Outcome<{ version: number }> => {
     const row = findRow(tx, id);
@@ -86,12 +112,14 @@ export function changeProject(
       .set({
         ...(name === undefined ? {} : { name, nameKey: nameKey(name) }),
         ...(measure === undefined ? {} : { measure }),
+        ...(proof === undefined ? {} : { proof: JSON.stringify(proof) }),
         version,
         updatedAt: Date.now(),
       })
       .where(eq(project.id, id))
       .run();
     if (measure !== undefined) showIn(tx, id, measure);
+    if (proof !== undefined) note(tx, 'project.proof', id);
     return done({ version });
   });
 }

@@ -36,6 +36,9 @@
   import { patternFills } from '$lib/core/recipe/layout';
   import { OBJECTS } from '$lib/core/mockup/objects';
   import ObjectView from '../mockup/ObjectView.svelte';
+  import { LayoutProof } from '../proof/layout-proof.svelte';
+  import ProofPanel from '../proof/ProofPanel.svelte';
+  import type { ProofSettings } from '$lib/core/proof/limits';
   import MeasuredQuestion from './MeasuredQuestion.svelte';
 
   /** The layout view: hangers left, stage, fill bar, ledger. */
@@ -45,8 +48,19 @@
     hangers: Hangers;
     palettes: PaletteData[];
     shape: string | null;
+    proof: ProofSettings;
+    /** The proof is open from the start. */
+    proofing: boolean;
   };
-  let { layout, patterns, hangers, palettes: firstPalettes, shape }: Props = $props();
+  let {
+    layout,
+    patterns,
+    hangers,
+    palettes: firstPalettes,
+    shape,
+    proof: limits,
+    proofing,
+  }: Props = $props();
 
   const room = new Room('layout', {
     hangers: { usual: 236, least: 180, most: 560 },
@@ -86,6 +100,11 @@
   // svelte-ignore state_referenced_locally
   if (shape !== null) editor.select(shape.split(','));
   // svelte-ignore state_referenced_locally
+  const proof = new LayoutProof(editor, layout.object ?? null, limits);
+  // svelte-ignore state_referenced_locally
+  proof.open = proofing;
+  proof.follow();
+  // svelte-ignore state_referenced_locally
   let palettes = $state.raw(firstPalettes);
   const eyedropper = provideEyedropper();
   let recolouring = $state(false);
@@ -113,7 +132,11 @@
   }
 
   /** What is changed elsewhere shows here: colours of palettes, patterns, and this layout itself. */
-  onLive(['palette.', 'pattern.', 'layout.changed'], async (events) => {
+  onLive(['palette.', 'pattern.', 'layout.changed', 'project.proof'], async (events) => {
+    if (
+      events.some(({ kind, subject }) => kind === 'project.proof' && ['', layout.projectId].includes(subject))
+    )
+      await proof.refresh();
     if (events.some(({ kind }) => kind.startsWith('palette.'))) {
       const fresh = await call<PaletteData[]>('GET', '/palettes');
       if (fresh.ok) {
@@ -206,6 +229,14 @@
           >On the {OBJECTS[layout.object.kind].noun}</Button
         >
       {/if}
+      <Button
+        pressed={proof.open}
+        label="Proof: {proof.notes.length === 1 ? 'one note' : `${proof.notes.length} notes`}"
+        onclick={() => (proof.open = !proof.open)}
+        >Proof{#if proof.notes.length > 0}<span class="notes" title="Notes of the proof"
+            >{proof.notes.length}</span
+          >{/if}</Button
+      >
       <Button onclick={() => (recolouring = true)}>Exchange palettes …</Button>
       <Button kind="main" onclick={() => (exporting = true)}>Export</Button>
     {/snippet}
@@ -259,6 +290,16 @@
         <Ledger {editor} width={ledgerStill} />
       </div>
     </main>
+    {#if proof.open}
+      <aside class="proof" aria-label="Proof">
+        <ProofPanel
+          {proof}
+          {editor}
+          onshow={(box) => stages?.show(box)}
+          onclose={() => (proof.open = false)}
+        />
+      </aside>
+    {/if}
     {#if layout.object && onObject}
       <aside class="object" aria-label="On the {OBJECTS[layout.object.kind].noun}">
         <ObjectView
@@ -331,6 +372,21 @@
     min-height: 0;
     border-left: 1px solid var(--rule);
     background: #dcdcd8;
+  }
+  .proof {
+    display: grid;
+    flex: 0 0 clamp(240px, calc(100vw - 860px), 310px);
+    min-height: 0;
+    border-left: 1px solid var(--rule);
+  }
+  .notes {
+    min-width: 18px;
+    padding: 0 5px;
+    border-radius: 9px;
+    background: var(--amber-tint);
+    color: var(--amber);
+    font: 600 12px/18px var(--mono);
+    text-align: center;
   }
   .fills-box {
     flex: none;

@@ -1,6 +1,7 @@
 <script lang="ts">
   import Columns from '@lucide/svelte/icons/columns-2';
   import { tick } from 'svelte';
+  import type { Box } from '$lib/core/geom/box';
   import type { Sight } from '$lib/core/colour/vision';
   import SightChoice from '../components/SightChoice.svelte';
   import ViewTools from '../components/ViewTools.svelte';
@@ -68,6 +69,11 @@
 
   export const fit = (): void => stage?.fit();
   export const lifeSize = (): void => stage?.lifeSize();
+  /** Brings a place of the page into sight, where it is not; one that is larger than the stage is shown whole. */
+  export function show(place: Box): void {
+    const room = live?.getBoundingClientRect();
+    if (room) view.show(place, room);
+  }
   /** Where the stage lies on the window. */
   export const box = (): DOMRect | undefined => live?.getBoundingClientRect();
 

@@ -25,6 +25,11 @@ import { gradientAt, putGradient } from './steer';
 const art = recipe({});
 const pattern = (id: string, name: string): PatternForUse => ({
   ...{ id, name, newest: 1, recipes: { 1: art }, faults: {} },
+  ...{
+    hasDraft: false,
+    archivedAt: null,
+    credit: { author: '', source: '', licence: '', attribution: false },
+  },
   colourways: [{ id: 'dusk', name: 'Dusk', colours: { ink: { colour: '#30204a' } } }],
 });
 const dots = (id: string, over: Partial<PatternFill> = {}): PatternFill => ({

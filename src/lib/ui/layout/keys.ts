@@ -118,6 +118,7 @@ const PARTS: readonly { part: string; first: string[] }[] = [
   { part: '.bar', first: ['.bar input', '.bar button'] },
   { part: '.ledger', first: ['.ledger tr[aria-selected="true"]', '.ledger tr[tabindex]', '.ledger input'] },
   { part: '.hangers-box', first: ['.hangers-box input'] },
+  { part: '.proof', first: ['.proof .go', '.proof select'] },
 ];
 
 /** Takes the keyboard on to the next part of the view that is there, or back. */

@@ -310,8 +310,10 @@ export class LayoutSession {
       );
       return false;
     }
-    const { name, newest, recipe, colourways } = found.value;
-    this.patterns.set(id, { id, name, newest, recipes: { [newest]: recipe }, faults: {}, colourways });
+    const { name, newest, recipe, colourways, hasDraft, archivedAt, credit } = found.value;
+    const recipes = { [newest]: recipe };
+    const kept = { name, newest, hasDraft, archivedAt, credit, colourways };
+    this.patterns.set(id, { id, ...kept, recipes, faults: {} });
     return true;
   }
 

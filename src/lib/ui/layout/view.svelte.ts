@@ -1,3 +1,4 @@
+import type { Box } from '$lib/core/geom/box';
 import type { Point } from '$lib/core/geom/point';
 import { clamp } from '$lib/core/num/tolerance';
 
@@ -28,6 +29,21 @@ export class View {
 
   panBy(x: number, y: number): void {
     this.pan = { x: this.pan.x + x, y: this.pan.y + y };
+  }
+
+  /** Moves a place of the page into sight, with a little around it, and no more; one that is larger than the stage is shown whole. */
+  show(place: Box, stage: Extent): void {
+    const fits = Math.min(stage.width / place.width, stage.height / place.height) * 0.8;
+    if (this.zoom > fits)
+      this.zoomAt({ x: stage.width / 2, y: stage.height / 2 }, Math.max(fits, LEAST_ZOOM) / this.zoom);
+    const { x, y } = this.toScreen(place);
+    const AROUND = 24;
+    const slide = (from: number, side: number, room: number): number =>
+      from < AROUND ? AROUND - from : from + side > room - AROUND ? room - AROUND - from - side : 0;
+    this.panBy(
+      slide(x, place.width * this.zoom, stage.width),
+      slide(y, place.height * this.zoom, stage.height),
+    );
   }
 
   /** Shows all of a page in a stage, with margins in px. */

@@ -29,6 +29,11 @@ const art = recipe({
 });
 const pattern = (id: string): PatternForUse => ({
   ...{ id, name: id, newest: 1, recipes: { 1: art }, faults: {} },
+  ...{
+    hasDraft: false,
+    archivedAt: null,
+    credit: { author: '', source: '', licence: '', attribution: false },
+  },
   colourways: [{ id: 'dusk', name: 'Dusk', colours: { ink: { colour: DUSK } } }],
 });
 const data = (id: string, page: Partial<LayoutData>): LayoutData => ({

@@ -34,6 +34,7 @@ const WOKEN = [
   'layout.changed',
   'mockup.changed',
   'sheet.changed',
+  'project.proof',
 ];
 
 /**

@@ -19,6 +19,7 @@
   import { freshSheet } from '$lib/core/sheet/client-sheet';
   import NewMockup from '$lib/ui/mockup/NewMockup.svelte';
   import MockupCard from '$lib/ui/mockup/MockupCard.svelte';
+  import ProjectProof from '$lib/ui/proof/ProjectProof.svelte';
   import PagesPdf from '$lib/ui/layout/PagesPdf.svelte';
   import LayoutCard from '$lib/ui/library/LayoutCard.svelte';
   import NewLayout from '$lib/ui/library/NewLayout.svelte';
@@ -28,6 +29,7 @@
   let asking = $state(false);
   let standing = $state(false);
   let printing = $state(false);
+  let proofing = $state(false);
   type Part = { id: string; name: string; layout: LayoutData; patterns: PatternForUse[] };
   let parts: Part[] | null = $state.raw(null);
 
@@ -133,7 +135,10 @@
       <div class="title">
         <h2 id="layouts">Layouts</h2>
         {#if project.layoutList.length > 0}
-          <Button kind="quiet" onclick={() => (printing = true)}>Save as PDF …</Button>
+          <span>
+            <Button kind="quiet" onclick={() => (proofing = true)}>Proof …</Button>
+            <Button kind="quiet" onclick={() => (printing = true)}>Save as PDF …</Button>
+          </span>
         {/if}
       </div>
       <div class="cards">
@@ -191,6 +196,7 @@
     onclose={() => (standing = false)}
   />
 {/if}
+{#if proofing}<ProjectProof projectId={project.id} onclose={() => (proofing = false)} />{/if}
 {#if printing}
   <PagesPdf project={project.id} layouts={project.layoutList} onclose={() => (printing = false)} />
 {/if}

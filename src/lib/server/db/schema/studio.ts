@@ -44,6 +44,8 @@ export const project = sqliteTable(
     measure: text('measure', { enum: ['px', 'mm', 'in', 'pt'] })
       .notNull()
       .default('mm'),
+    /** How its layouts are proofed, as JSON; `null` is as it starts. */
+    proof: text('proof'),
     version: integer('version').notNull().default(1),
     createdAt: createdAt(),
     updatedAt: updatedAt(),

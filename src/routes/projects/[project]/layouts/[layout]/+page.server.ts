@@ -2,6 +2,7 @@ import { error } from '@sveltejs/kit';
 import { orError } from '$lib/server/app/page';
 import { getLayout, layoutPatterns } from '$lib/server/repo/layouts';
 import { listPalettes } from '$lib/server/repo/palettes';
+import { projectProof } from '$lib/server/repo/projects';
 import { hangersFor } from '$lib/server/repo/find';
 import type { PageServerLoad } from './$types';
 
@@ -16,5 +17,7 @@ export const load: PageServerLoad = ({ locals, params, url }) => {
     hangers: hangersFor(db, layout.projectId),
     palettes: listPalettes(db, layout.projectId),
     shape: url.searchParams.get('shape'),
+    proof: projectProof(db, layout.projectId),
+    proofing: url.searchParams.has('proof'),
   };
 };

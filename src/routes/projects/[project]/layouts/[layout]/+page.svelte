@@ -13,5 +13,7 @@
     hangers={data.hangers}
     palettes={data.palettes}
     shape={data.shape}
+    proof={data.proof}
+    proofing={data.proofing}
   />
 {/key}
