@@ -1,13 +1,16 @@
 import { maskGrey } from '../../src/lib/core/formats/mask-picture';
 import { seededRandom } from '../../src/lib/core/num/random';
 import type { DisplayList } from '../../src/lib/core/draw/list';
-import { lowerLayout } from '../../src/lib/core/draw/lower';
+import { lowerLayout, lowerShape } from '../../src/lib/core/draw/lower';
 import { PdfFile } from '../../src/lib/core/pdf/file';
 import { drawPage, onPaper } from '../../src/lib/core/pdf/page';
 import type { PdfSources } from '../../src/lib/core/pdf/picture';
 import { freshFill } from '../../src/lib/core/recipe/fill';
-import { freshPage, freshShape, type Shape } from '../../src/lib/core/recipe/layout';
-import { compiledPattern } from '../../src/lib/core/scene/pattern';
+import { freshPage, freshShape, type Layout, type Shape } from '../../src/lib/core/recipe/layout';
+import type { ProofContext } from '../../src/lib/core/proof/context';
+import { freshProof } from '../../src/lib/core/proof/limits';
+import { Proof } from '../../src/lib/core/proof/proof';
+import { compiledPattern, type CompiledPattern } from '../../src/lib/core/scene/pattern';
 import { compileUnit } from '../../src/lib/core/scene/unit';
 import { layoutSvg } from '../../src/lib/core/svg/layout';
 import { dot, place, recipe } from '../../tests/support/recipes';
@@ -33,7 +36,7 @@ async function pdfOf(list: DisplayList): Promise<Uint8Array> {
 }
 
 /** A page of `count` shapes, each with a pattern of its own place, turn and colours. */
-function manyFills(count: number): DisplayList {
+function manyFills(count: number): { layout: Layout; pattern: CompiledPattern } {
   const random = seededRandom(5);
   const art = recipe({
     ...{ unit: { width: 60, height: 60 }, ground: { kind: 'slot', slot: 'paper' } },
@@ -54,16 +57,56 @@ function manyFills(count: number): DisplayList {
       ],
     }),
   );
-  return lowerLayout({ ...freshPage(SIDE, SIDE), background: '#ffffff', shapes }, () => pattern);
+  return { layout: { ...freshPage(SIDE, SIDE), background: '#ffffff', shapes }, pattern };
+}
+
+/** What a proof takes of a layout of so many shapes: the first time, and after one of them was moved. */
+async function proofTimes(count: number): Promise<{ first: number; after: number; notes: number }> {
+  const { layout, pattern } = manyFills(count);
+  const context: ProofContext = {
+    ...{ limits: freshProof().print, lookup: () => pattern, object: null },
+    patterns: new Map([
+      [
+        'p',
+        {
+          ...{ id: 'p', name: 'P', newest: 1, hasDraft: false, archivedAt: null },
+          credit: { author: '', source: '', licence: '', attribution: false },
+        },
+      ],
+    ]),
+  };
+  const drawn = new Map(layout.shapes.map((shape) => [shape.id, lowerShape(shape, context.lookup)]));
+  const proof = new Proof();
+  let notes = 0;
+  const look = (shapes: Shape[]): void => {
+    notes = proof.notes({ ...layout, shapes }, context, (shape) => drawn.get(shape.id)!).length;
+  };
+  const [first, ...others] = layout.shapes;
+  const start = performance.now();
+  look(layout.shapes);
+  const once = performance.now() - start;
+  let moved = 0;
+  const after = await median(() => look([{ ...first!, x: (moved += 1) }, ...others]));
+  return { first: once, after, notes };
 }
 
 /** What is handed over: a page as PDF beside its SVG text. */
 export async function benchHandover(): Promise<void> {
   const layered = layeredScene(SIDE);
-  const fills = manyFills(sized(200, 6));
+  const many = manyFills(sized(200, 6));
+  const fills = lowerLayout(many.layout, () => many.pattern);
   const svg = await median(() => layoutSvg(fills, { patterns: 'live', width: '2000', height: '2000' }));
   const [pdf, page] = [await median(() => pdfOf(fills)), await median(() => pdfOf(layered))];
   const [small, large] = [(await pdfOf(fills)).length / 1e6, (await pdfOf(layered)).length / 1e6];
+  const shapes = sized(1000, 30);
+  const proof = await proofTimes(shapes);
+  print(`A proof of ${shapes} shapes`, [
+    { what: 'the first time', ms: proof.first, note: `${proof.notes} notes` },
+    {
+      ...{ what: 'after one was moved', ms: proof.after, ratio: proof.after / 100 },
+      reference: 'of 100 ms (goal ≤ 1)',
+    },
+  ]);
   print('Handing over', [
     {
       ...{ what: '60 shapes, two photos, blends and a mask as PDF', ms: page, ratio: page / 1500 },

@@ -38,7 +38,7 @@ let page: Session['page'];
 let project: { id: string };
 const folder = mkdtempSync(join(tmpdir(), 'isle-mockups-'));
 beforeAll(async () => {
-  session = await openBrowser();
+  session = await openBrowser(1040, 680);
   ({ page } = session);
   project = await must('POST', '/projects', { name: unique('Mock-ups') });
 });

@@ -120,11 +120,9 @@ describe('a proof beside the layout', () => {
     const { id, path } = await planted();
     await visit(page, path);
     await until(async () =>
-      expect(await page.$eval('button .notes', (one) => one.textContent?.trim())).toBe(
-        String(PLANTED.length),
-      ),
+      expect(await page.$eval('button .notes', (one) => one.textContent)).toBe(`${PLANTED.length} notes`),
     );
-    await press(page, 'Proof');
+    await (await page.waitForSelector('header button:has(.notes)'))!.click();
     await page.waitForSelector('aside[aria-label="Proof"] li');
     const found = (await notes()).map(({ says, figure, mend }) => [numberless(says), figure, mend]);
     expect([...found].sort()).toEqual([...PLANTED].sort());

@@ -23,7 +23,7 @@ import { until } from '../support/until';
 
 const CELL = 10;
 /** So many px of the picture to a mm; fewer where furniture or folds let one come no nearer. */
-const PX: Partial<Record<ObjectKind, number>> = { wall: 2, cloth: 3 };
+const PX: Partial<Record<ObjectKind, number>> = { wall: 1.6, cloth: 3 };
 const USUAL_PX = 7;
 /** So many cells to each side of the middle one are looked at. */
 const REACH = 2;
@@ -43,7 +43,8 @@ const open = async (id: string) => {
   return (await page.waitForSelector('canvas[data-drawn]'))!;
 };
 beforeAll(async () => {
-  session = await openBrowser();
+  // As small as five cells to each side let it be: every px is drawn many times over.
+  session = await openBrowser(1000, 640);
   ({ page } = session);
   project = await must('POST', '/projects', { name: unique('True size') });
   const mm = (value: number): number => toPx(value, 'mm');

@@ -311,6 +311,15 @@ describe('every view', () => {
         await page.mouse.click(760, 300);
       },
     ],
+    [
+      'the limits of a proof',
+      'layout',
+      async (page) => {
+        await (await page.waitForSelector('header button:has(.notes)'))!.click();
+        await press(page, 'Limits of the proof');
+      },
+    ],
+    ['the proof of a project', 'project', (page) => press(page, 'Proof …')],
     ['palettes exchanged', 'layout', (page) => press(page, 'Exchange palettes …')],
     ['a colour of the palette chosen', 'palettes', (page) => page.click('.entry')],
     ['colours from a scheme', 'palettes', (page) => press(page, 'Scheme …')],

@@ -98,9 +98,22 @@ async function quiet(page: Page): Promise<void> {
   const requests = asked(page);
   const end = Date.now() + 5000;
   for (let since = Date.now(); Date.now() - since < 100 && Date.now() < end;) {
-    if (requests.size > 0) since = Date.now();
+    if (requests.size > 0) {
+      since = Date.now();
+      await forgetGone(page, requests);
+    }
     await new Promise((resolve) => setTimeout(resolve, 20));
   }
+}
+
+/** Nothing is heard any more of a picture whose element went while it was on its way: it is not waited for. */
+async function forgetGone(page: Page, requests: Set<HTTPRequest>): Promise<void> {
+  const pictures = [...requests].filter((request) => request.resourceType() === 'image');
+  if (pictures.length === 0) return;
+  const coming = await page.evaluate(() =>
+    [...document.images].flatMap(({ complete, src }) => (complete ? [] : [src])),
+  );
+  for (const one of pictures) if (!coming.includes(one.url())) requests.delete(one);
 }
 
 /** Frames without a change after which a view counts as still. */

@@ -229,12 +229,10 @@
           >On the {OBJECTS[layout.object.kind].noun}</Button
         >
       {/if}
-      <Button
-        pressed={proof.open}
-        label="Proof: {proof.notes.length === 1 ? 'one note' : `${proof.notes.length} notes`}"
-        onclick={() => (proof.open = !proof.open)}
-        >Proof{#if proof.notes.length > 0}<span class="notes" title="Notes of the proof"
-            >{proof.notes.length}</span
+      <Button pressed={proof.open} onclick={() => (proof.open = !proof.open)}
+        >Proof
+        {#if proof.notes.length > 0}<span class="notes"
+            >{proof.notes.length}<span class="visually-hidden">{' notes'}</span></span
           >{/if}</Button
       >
       <Button onclick={() => (recolouring = true)}>Exchange palettes …</Button>
