@@ -73,6 +73,7 @@ beforeAll(async () => {
     'library as a list': '/library?as=list&columns=kind.tags.collections.uses.licence',
     'pattern, colours': `/library/${pattern?.id}?tab=colours`,
     'pattern, uses': `/library/${pattern?.id}?tab=uses`,
+    'pattern, code': `/library/${pattern?.id}?tab=code`,
     'pattern, revisions': `/library/${pattern?.id}?tab=revisions`,
     'not found': '/library/nothing',
   });
@@ -132,6 +133,7 @@ describe('every view', () => {
     'pattern, colours',
     'pattern, uses',
     'pattern, revisions',
+    'pattern, code',
     'mock-up',
     'mock-up on a photograph',
     'client sheet',

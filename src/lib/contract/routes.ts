@@ -149,6 +149,12 @@ export const ROUTES = {
       answers: 'image/svg+xml',
     },
   ),
+  codeFile: spec(
+    'GET',
+    '/patterns/{id}/revisions/{number}/{file}',
+    'A pattern for pages and programs: tile.svg, tile.png, fill.svg, pattern.css, pattern.json or tokens.json; the number may be “newest”',
+    { query: schemas.codeQuery, answers: '*/*' },
+  ),
   importMotif: spec('POST', '/motifs', 'Bring in an SVG file as a motif', {
     body: schemas.motifFile,
     maxBytes: 12_000_000,

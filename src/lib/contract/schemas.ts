@@ -205,6 +205,16 @@ export const schemas = {
     /** What changes with the colours that the pattern follows: an address for each look. */
     look: Joi.string().max(2000),
   }),
+  codeQuery: Joi.object({
+    scale: Joi.number().min(0.01).max(100).default(1),
+    rotation: Joi.number().min(-360).max(360).default(0),
+    x: Joi.number().min(-1e5).max(1e5).default(0),
+    y: Joi.number().min(-1e5).max(1e5).default(0),
+    /** The id or the name of a colourway. */
+    colourway: Joi.string().max(200),
+    /** Slots, by name or id, with the colours that they have instead: “Ink:b02030,Paper:ffffff”. */
+    colours: Joi.string().max(4000),
+  }),
   traceBy: Joi.object({
     colours: Joi.number().integer().min(TRACE_LIMITS.colours.least).max(TRACE_LIMITS.colours.most).required(),
     speck: Joi.number().min(TRACE_LIMITS.speck.least).max(TRACE_LIMITS.speck.most).required(),

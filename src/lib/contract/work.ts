@@ -48,6 +48,11 @@ export type Work = {
     answer: { bytes: number };
   };
   sheetPng: { ask: { store: string; sheet: string; ppi: number; path: string }; answer: { bytes: number } };
+  /** A file of a pattern for pages and programs; `null` for bytes where those that are known under `known` are still right. */
+  codeFile: {
+    ask: CodeAsk & { store: string; known: string | null };
+    answer: { bytes: Uint8Array | null; mediaType: string; tag: string; fixed: boolean };
+  };
   /** What a proof says of all layouts of a project. */
   proof: { ask: { store: string; project: string }; answer: { layouts: LayoutNotes[] } };
   handOut: {
@@ -98,6 +103,30 @@ export type SwatchAsk = {
   scale: number;
   /** Pixels of a PNG to a CSS px. */
   pixels: number;
+};
+
+/** The files of a pattern that have addresses of their own. */
+export const CODE_FILES = [
+  'tile.svg',
+  'tile.png',
+  'fill.svg',
+  'pattern.css',
+  'pattern.json',
+  'tokens.json',
+] as const;
+export type CodeFile = (typeof CODE_FILES)[number];
+
+/** Which file of which pattern, in which colours and how it lies; `colours` are such as “Ink:b02030,Paper:ffffff”. */
+export type CodeAsk = {
+  pattern: string;
+  revision: number | 'newest';
+  file: CodeFile;
+  colourway: string | null;
+  colours: string | null;
+  scale: number;
+  rotation: number;
+  x: number;
+  y: number;
 };
 
 /** An area filled with a pattern, CSS px, and the picture that is made of it. */

@@ -1,3 +1,4 @@
+import type { Hex } from '../colour/parse';
 import { isIdentity } from '../geom/affine';
 import { resolveGround } from '../scene/pattern';
 import type { UnitScene } from '../scene/unit';
@@ -61,16 +62,35 @@ export function patternCss(
     tile,
   }: { name: string; className: string; tile: { svg: string; width: number; height: number } },
 ): string {
-  // A clear ground stays clear: a colour behind it would cover what it is laid on.
-  const behind = resolveGround(scene, colours)?.colour ?? 'transparent';
   const url = encodeURIComponent(tile.svg).replace(/'/g, '%27').replace(/\(/g, '%28').replace(/\)/g, '%29');
-  return [
-    cssComment(`${name}: unit ${num(tile.width)} × ${num(tile.height)} px`),
+  return cssClass({
+    ...{ className, ground: resolveGround(scene, colours)?.colour ?? null },
+    says: `${name}: unit ${num(tile.width)} × ${num(tile.height)} px`,
+    image: `data:image/svg+xml,${url}`,
+    size: `${num(tile.width)}px ${num(tile.height)}px`,
+  });
+}
+
+/** A CSS class with an image as its background. A clear ground stays clear: a colour behind it would cover what it is laid on. */
+export const cssClass = ({
+  className,
+  says,
+  image,
+  size,
+  ground,
+}: {
+  className: string;
+  says: string;
+  image: string;
+  size: string;
+  ground: Hex | null;
+}): string =>
+  [
+    cssComment(says),
     `.${className} {`,
-    `  background-color: ${behind};`,
-    `  background-image: url("data:image/svg+xml,${url}");`,
-    `  background-size: ${num(tile.width)}px ${num(tile.height)}px;`,
+    `  background-color: ${ground ?? 'transparent'};`,
+    `  background-image: url("${image}");`,
+    `  background-size: ${size};`,
     '}',
     '',
   ].join('\n');
-}

@@ -23,6 +23,7 @@ export type WorkLimit = {
 /** Time and memory that one ask may take, by kind. Our own choices: a hundred times what real work was seen to need. */
 export const WORK_LIMITS: Readonly<Record<WorkName, WorkLimit>> = {
   swatch: { lane: 'quick', seconds: 10, megabytes: 700, what: 'Drawing this pattern' },
+  codeFile: { lane: 'quick', seconds: 20, megabytes: 900, what: 'Drawing this pattern' },
   smaller: { lane: 'quick', seconds: 30, megabytes: 1500, what: 'Making this picture smaller' },
   recolour: { lane: 'quick', seconds: 30, megabytes: 1500, what: 'Recolouring this picture' },
   readMotif: { lane: 'quick', seconds: 15, megabytes: 900, what: 'Reading this SVG' },

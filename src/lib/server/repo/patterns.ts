@@ -97,6 +97,9 @@ export function shownForSwatch(
   return done({ name: row.name, recipe: followRecipe(read.value, links), way });
 }
 
+/** The number of a pattern's newest revision; 0 where there is none. */
+export const newestOf = (db: Db, id: string): number => findRow(db, id)?.newest ?? 0;
+
 /** Every place where a pattern is used, in layouts that are not archived. */
 export function usesOf(db: Db, id: string): PatternUse[] {
   return db

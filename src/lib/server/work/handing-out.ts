@@ -1,7 +1,7 @@
 import { writeFileSync } from 'node:fs';
-import { strToU8, zipSync, type Zippable } from 'fflate';
+import { strFromU8, strToU8, zipSync, type Zippable } from 'fflate';
 import { done, fail, type Outcome } from '../../contract/failure';
-import { resolveSlots } from '../../core/colour/slots';
+import { resolveSlots, type SlotColours } from '../../core/colour/slots';
 import { colourValue, tokenGroup, tokensOf } from '../../core/formats/tokens';
 import { withResolution } from '../../core/formats/png';
 import {
@@ -12,7 +12,8 @@ import {
   type KeptPattern,
   type LibraryContent,
 } from '../../core/recipe/library';
-import { compileUnit } from '../../core/scene/unit';
+import { compileUnit, type UnitScene } from '../../core/scene/unit';
+import type { Colours } from '../../core/svg/pieces';
 import { librarySvg } from '../../core/svg/library-svg';
 import { cssComment, patternCss, tileSvg } from '../../core/svg/tile';
 import { LIMITS } from '../../core/recipe/limits';
@@ -66,7 +67,7 @@ async function outFile(
     case 'zip':
       return done({ fileName: `${stem}.zip`, mediaType: 'application/zip', bytes: packed(content), leftOut });
     case 'tokens':
-      return text('tokens.json', 'application/json', patternTokens(content));
+      return text('tokens.json', 'application/json', patternTokens(content.patterns));
     case 'css':
       return cssFile(tools, patterns, (body, refused) => {
         const out = text('css', 'text/css', body);
@@ -115,7 +116,6 @@ async function cssFile(
   );
 }
 
-/** A pixel of a tile file is a CSS px divided by `scale`, as nearly as a whole number of them comes to it. */
 async function tileFile(
   tools: Tools,
   { name, recipe }: KeptPattern,
@@ -123,39 +123,45 @@ async function tileFile(
   { as, scale }: { as: 'tile-svg' | 'tile-png'; scale: number },
 ): Promise<Outcome<OutFile>> {
   if (count > 1) return fail('invalid', 'A tile file holds one pattern; choose one.', 'ids');
-  const scene = compileUnit(recipe);
-  const colours = resolveSlots(recipe.slots, {});
-  const pixels =
-    as === 'tile-png'
-      ? {
-          width: Math.max(1, Math.round(scene.cell.width * scale)),
-          height: Math.max(1, Math.round(scene.cell.height * scale)),
-        }
-      : undefined;
-  if (pixels && pixels.width * pixels.height > LIMITS.exportPixels / 4)
+  const drawn = { name, scene: compileUnit(recipe), colours: resolveSlots(recipe.slots, {}) };
+  const [ending, mediaType] = as === 'tile-svg' ? ['svg', 'image/svg+xml'] : ['png', 'image/png'];
+  const made = await (as === 'tile-svg' ? tileAsSvg(tools, drawn) : tileAsPng(tools, drawn, scale));
+  if (!made.ok) return made;
+  const fileName = `${slug(name)} tile.${ending}`;
+  return done({ fileName, mediaType, bytes: made.value, leftOut: [] });
+}
+
+/** What a tile is made of. */
+export type TileOf = { name: string; scene: UnitScene; colours: Colours };
+
+export async function tileAsSvg(
+  tools: Tools,
+  { name, scene, colours }: TileOf,
+  pixels?: { width: number; height: number },
+): Promise<Outcome<Uint8Array>> {
+  const tile = tileSvg(scene, colours, { title: name, ...(pixels ? { pixels } : {}) });
+  if (!tile.ok) return fail('unsupported', `“${name}”: ${tile.message}`, 'as');
+  return done(strToU8(await tools.pictures.embed(tile.svg)));
+}
+
+/** A pixel of a tile file is a CSS px divided by `scale`, as nearly as a whole number of them comes to it. */
+export async function tileAsPng(tools: Tools, of: TileOf, scale: number): Promise<Outcome<Uint8Array>> {
+  const { width, height } = of.scene.cell;
+  const pixels = {
+    width: Math.max(1, Math.round(width * scale)),
+    height: Math.max(1, Math.round(height * scale)),
+  };
+  if (pixels.width * pixels.height > LIMITS.exportPixels / 4)
     return fail(
       'too_large',
       `The tile would be ${pixels.width} × ${pixels.height} px; choose a smaller scale.`,
       'scale',
     );
-  const tile = tileSvg(scene, colours, { title: name, ...(pixels ? { pixels } : {}) });
-  if (!tile.ok) return fail('unsupported', `“${name}”: ${tile.message}`, 'as');
-  const svg = await tools.pictures.embed(tile.svg);
-  if (!pixels)
-    return done({
-      fileName: `${slug(name)} tile.svg`,
-      mediaType: 'image/svg+xml',
-      bytes: strToU8(svg),
-      leftOut: [],
-    });
+  const svg = await tileAsSvg(tools, of, pixels);
+  if (!svg.ok) return svg;
   // Whole px may be more or less than the unit's; the resolution says how long its sides are all the same.
-  const { width, height } = scene.cell;
-  const bytes = withResolution(
-    await tools.pool.png(svg),
-    (96 * pixels.width) / width,
-    (96 * pixels.height) / height,
-  );
-  return done({ fileName: `${slug(name)} tile.png`, mediaType: 'image/png', bytes, leftOut: [] });
+  const png = await tools.pool.png(strFromU8(svg.value));
+  return done(withResolution(png, (96 * pixels.width) / width, (96 * pixels.height) / height));
 }
 
 /** Recipes, pictures, palettes and credits as a zip package; `isle.json` is its table of contents. */
@@ -190,10 +196,14 @@ function packed({ patterns, palettes, assets }: LibraryContent): Uint8Array {
 }
 
 /** Patterns as tokens: the colours of their slots, their unit as dimensions, and the tile for tools that can show it. */
-function patternTokens({ patterns }: LibraryContent): string {
+export function patternTokens(
+  patterns: readonly Pick<KeptPattern, 'name' | 'description' | 'recipe'>[],
+  over: SlotColours = {},
+): string {
   const groups = patterns.map(({ name, description, recipe }) => {
     const scene = compileUnit(recipe);
-    const tile = tileSvg(scene, resolveSlots(recipe.slots, {}), { title: name });
+    const colours = resolveSlots(recipe.slots, over);
+    const tile = tileSvg(scene, colours, { title: name });
     const dimension = (value: number): unknown => ({
       $type: 'dimension',
       $value: { value: +value.toFixed(4), unit: 'px' },
@@ -204,7 +214,10 @@ function patternTokens({ patterns }: LibraryContent): string {
         ...(description ? { $description: description } : {}),
         unit: { width: dimension(scene.cell.width), height: dimension(scene.cell.height) },
         colours: tokenGroup(
-          recipe.slots.map((slot) => [slot.name, { $type: 'color', $value: colourValue(slot.colour) }]),
+          recipe.slots.map((slot) => [
+            slot.name,
+            { $type: 'color', $value: colourValue(colours[slot.id] ?? slot.colour) },
+          ]),
         ),
         ...(tile.ok ? { $extensions: { 'isle.tile': tile.svg } } : {}),
       },

@@ -13,6 +13,7 @@ import { handOut } from './handing-out';
 import { sceneOf, sheetScene } from './layout-scene';
 import { layoutsPdf, strikeOffPdf } from './layout-pdf';
 import { layoutFile } from './layout-svg';
+import { codeFile } from './in-code';
 import { proofProject } from './proofing';
 import { lookOver } from './look-over';
 import { makePicture } from './making';
@@ -65,6 +66,7 @@ export const TASKS: { [N in WorkName]: Task<N> } = {
     const name = title ?? layouts[0]?.name ?? '';
     return keptAt(path, name, await layoutsPdf(tools, layouts, name, wish));
   },
+  codeFile: ({ store, ...ask }) => codeFile(toolsAt(store), ask),
   proof: ({ store, project }) => proofProject(libraryAt(store), project),
   sheetPdf: async ({ store, sheet: id, ppi, path }) => {
     const tools = toolsAt(store);

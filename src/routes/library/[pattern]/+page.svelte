@@ -23,6 +23,7 @@
   import Colourways from '$lib/ui/library/Colourways.svelte';
   import DeleteDialog from '$lib/ui/library/DeleteDialog.svelte';
   import HandOutDialog from '$lib/ui/library/HandOutDialog.svelte';
+  import InCode from '$lib/ui/library/InCode.svelte';
   import Judging from '$lib/ui/library/Judging.svelte';
   import PatternAbout from '$lib/ui/library/PatternAbout.svelte';
   import PatternPicture from '$lib/ui/library/PatternPicture.svelte';
@@ -33,7 +34,7 @@
   let { data } = $props();
   const pattern = $derived(data.pattern);
   const recipe = $derived(pattern.recipe ?? pattern.draft);
-  const TABS = ['about', 'colours', 'uses', 'revisions'] as const;
+  const TABS = ['about', 'colours', 'uses', 'revisions', 'code'] as const;
   const asked = (name: string): string | null => page.url.searchParams.get(name);
   const tab = $derived(TABS.find((one) => one === asked('tab')) ?? 'about');
   const surface = $derived.by(() => {
@@ -202,6 +203,7 @@
           { value: 'colours', label: 'Colours' },
           { value: 'uses', label: pattern.uses > 0 ? `Uses ${pattern.uses}` : 'Uses' },
           { value: 'revisions', label: 'Revisions' },
+          { value: 'code', label: 'Code' },
         ]}
         onset={(value) => address('tab', value === 'about' ? null : value)}
       />
@@ -229,6 +231,8 @@
         {#if pattern.revisions.length > 0}<Revisions {pattern} />{:else}<p class="muted">
             Not published yet.
           </p>{/if}
+      {:else if tab === 'code'}
+        <InCode {pattern} />
       {/if}
     </main>
   </div>
@@ -256,7 +260,7 @@
   }
   .columns {
     display: grid;
-    grid-template-columns: 1fr 340px;
+    grid-template-columns: 1fr 372px;
     flex: 1;
     min-height: 0;
   }
