@@ -3,7 +3,7 @@ import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import { build, ensurePackages, root } from './lib/ensure.mjs';
 
-/** Looks after a data folder from outside: `npm run isle -- check`, `npm run isle -- save FOLDER NEW-FOLDER`. */
+/** Isle from outside: looks after a data folder (`check`, `save`), hands over and takes in (`export`, `import`); alone it says how. */
 ensurePackages();
 const entry = join(root, 'build-workers', 'check.js');
 if (!existsSync(entry)) build('ignore');

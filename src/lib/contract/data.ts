@@ -340,12 +340,42 @@ export type ExportJob = {
   ahead: number | null;
   /** 0 to 1. */
   progress: number;
+  /** Of a picture; 0 for what is none. */
   width: number;
   height: number;
   ppi: number;
   fileName: string;
+  mediaType: string;
   bytes: number;
   message: string;
+};
+
+/** What of a project is handed over as one parcel, and how its pages are drawn. */
+export type ParcelWish = {
+  layouts: readonly string[];
+  pdf: boolean;
+  png: boolean;
+  svg: boolean;
+  ppi: number;
+  bleed: boolean;
+  marks: boolean;
+  patterns: boolean;
+  palettes: boolean;
+  spec: boolean;
+};
+
+/** What a parcel holds: which state of what, and its files with their SHA-256. */
+export type ParcelContents = {
+  layouts: { id: string; name: string; version: number }[];
+  patterns: { id: string; name: string; revision: number }[];
+  files: { path: string; bytes: number; sha256: string }[];
+};
+
+/** The last parcel of a project: when it was made, of what, and what is another since. */
+export type LastParcel = {
+  madeAt: number;
+  wish: ParcelWish;
+  changed: { name: string; what: 'layout' | 'pattern'; how: 'changed' | 'new' | 'gone' }[];
 };
 
 /** What came of a file: the motif's drawing, the colours it brings, and what could not be kept or was changed. */

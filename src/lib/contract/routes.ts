@@ -182,6 +182,19 @@ export const ROUTES = {
     'Rename a project, or give it another unit of length or other limits of its proof',
     { body: schemas.patchProject },
   ),
+  makeParcel: spec(
+    'POST',
+    '/projects/{id}/parcels',
+    'Hand a project over: all that belongs to it as one zip',
+    {
+      body: schemas.parcel,
+    },
+  ),
+  lastParcel: spec(
+    'GET',
+    '/projects/{id}/parcels',
+    'The last parcel of a project, and what is another since; null where there is none',
+  ),
   projectProof: spec('GET', '/projects/{id}/proof', 'What a proof says of each layout of a project'),
   archiveProject: spec('PUT', '/projects/{id}/archived', 'Archive a project or restore it', {
     body: schemas.archived,

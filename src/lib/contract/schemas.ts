@@ -336,6 +336,16 @@ export const schemas = {
     /** Pictures have no more px than this needs. */
     ppi: between(LIMITS.ppi).default(300),
   }),
+  parcel: Joi.object({
+    layouts: Joi.array().items(id()).max(10_000).unique().required(),
+    ...Object.fromEntries(
+      ['pdf', 'png', 'svg', 'bleed', 'marks', 'patterns', 'palettes', 'spec'].map((key) => [
+        key,
+        Joi.boolean().required(),
+      ]),
+    ),
+    ppi: between(LIMITS.ppi).required(),
+  }),
   projectPdfQuery: Joi.object({
     /** Ids of layouts, in the order of their pages, with commas between. */
     layouts: Joi.string()

@@ -1,6 +1,6 @@
 import type { PictureLook } from '../core/colour/look';
 import type { CutOut } from '../core/recipe/cut-out';
-import type { ImportedMotif, LayoutNotes, Traced, TraceBy } from './data';
+import type { ImportedMotif, LayoutNotes, ParcelContents, ParcelWish, Traced, TraceBy } from './data';
 import type { Outcome } from './failure';
 import type { RouteName } from './routes';
 import type { FileAsset, Takeable } from './taking';
@@ -52,6 +52,11 @@ export type Work = {
   codeFile: {
     ask: CodeAsk & { store: string; known: string | null };
     answer: { bytes: Uint8Array | null; mediaType: string; tag: string; fixed: boolean };
+  };
+  /** All that belongs to a project as a zip at `path`. */
+  parcel: {
+    ask: { store: string; project: string; wish: ParcelWish; path: string };
+    answer: ParcelContents;
   };
   /** What a proof says of all layouts of a project. */
   proof: { ask: { store: string; project: string }; answer: { layouts: LayoutNotes[] } };

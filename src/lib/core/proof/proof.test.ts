@@ -143,12 +143,12 @@ const PLANTED: Record<
     layout: page([box(mm(2), 100, 200, 200, [plain('#204060')])], { margin: mm(5) }),
     ...{ kind: 'margin', figure: '2 of 5 mm', mends: true },
   },
-  // WCAG: #777777 on white is 4.48 : 1 (the best known grey that just fails).
+  // Color.js 0.7.1 says 4.478 for WCAG 2.1.
   'text that is hard to read': {
     layout: page([words('Open', 100, 100, [plain('#777777')])]),
     ...{ kind: 'text', figure: '4.48 : 1', mends: true },
   },
-  // The same over a pattern: dots of ink behind ink-coloured words.
+  // Words nearly in the colour of the dots behind them.
   'text on a pattern': {
     layout: page([box(50, 50, 600, 300, [use('sound')]), words('Open', 100, 100, [plain('#182838')])]),
     ...{ kind: 'text', figure: '1.1 : 1', mends: false },

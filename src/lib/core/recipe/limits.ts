@@ -86,6 +86,8 @@ export const LIMITS = {
   exportSide: 32_000,
   /** Pages of one PDF. */
   pdfPages: 60,
+  /** Layouts in one parcel. */
+  parcelLayouts: 100,
   sides: { least: 3, most: 60 },
   starPoints: { least: 3, most: 60 },
   starInner: { least: 0.05, most: 0.98 },

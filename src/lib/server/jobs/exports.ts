@@ -1,15 +1,15 @@
 import { mkdirSync, rmSync } from 'node:fs';
-import { rm } from 'node:fs/promises';
+import { rm, stat } from 'node:fs/promises';
 import { join } from 'node:path';
 import { nanoid } from 'nanoid';
-import type { ExportJob } from '../../contract/data';
+import type { ExportJob, ParcelContents } from '../../contract/data';
 import { done, fail, type Outcome } from '../../contract/failure';
 import type { Ask } from '../../contract/work';
 import { pixelSize } from '../../core/num/length';
 import { LIMITS } from '../../core/recipe/limits';
-import type { Processes } from '../processes/pool';
+import type { Processes, RunOptions } from '../processes/pool';
 
-/** What is drawn: a layout or a sheet, its page in CSS px, and what its file is called. */
+/** A picture: a layout or a sheet, its page in CSS px, and what its file is called. */
 export type ExportPlan = {
   page: { width: number; height: number };
   ppi: number;
@@ -19,9 +19,17 @@ export type ExportPlan = {
     | { work: 'sheetPng'; ask: Omit<Ask<'sheetPng'>, 'path' | 'ppi'> };
 };
 
-/** PNG exports: each is a job with progress that can be stopped; its file is kept for an hour. */
+/** A parcel, and who is told what it holds. */
+export type ParcelPlan = {
+  name: string;
+  ask: Omit<Ask<'parcel'>, 'path'>;
+  made: (contents: ParcelContents) => void;
+};
+
+/** Pictures and parcels: each is a job with progress that can be stopped; its file is kept for an hour. */
 export type Exports = {
   start(plan: ExportPlan, asker?: string): Outcome<ExportJob>;
+  parcel(plan: ParcelPlan, asker?: string): Outcome<ExportJob>;
   get(id: string): Outcome<ExportJob>;
   cancel(id: string): Promise<Outcome<ExportJob>>;
   file(id: string): Outcome<{ path: string; job: ExportJob }>;
@@ -55,55 +63,73 @@ export function openExports(processes: Processes, folder: string): Exports {
     }
   };
 
+  /** Starts a job; `draw` writes the file and answers how many bytes it has. */
+  function begin(
+    about: Pick<ExportJob, 'fileName' | 'mediaType' | 'width' | 'height' | 'ppi'>,
+    what: string,
+    asker: string,
+    draw: (path: string, options: RunOptions) => Promise<Outcome<{ bytes: number }>>,
+  ): Outcome<ExportJob> {
+    mkdirSync(folder, { recursive: true });
+    makeRoom();
+    const id = nanoid(12);
+    const job: ExportJob = {
+      id,
+      state: 'waiting',
+      ahead: null,
+      progress: 0,
+      ...about,
+      bytes: 0,
+      message: '',
+    };
+    const path = join(folder, id);
+    const abort = new AbortController();
+    const drawing = draw(path, {
+      asker,
+      signal: abort.signal,
+      progress: (share: number) => void (job.progress = share),
+      ahead: (count: number | null) => {
+        job.ahead = count;
+        if (count === null) job.state = 'running';
+      },
+    });
+    const finished = drawing.then(async (drawn) => {
+      if (drawn.ok) {
+        job.bytes = drawn.value.bytes;
+        job.progress = 1;
+        job.state = 'done';
+        return;
+      }
+      for (const part of [path, `${path}.part`]) await rm(part, { force: true }).catch(() => undefined);
+      job.state = drawn.failure.code === 'cancelled' ? 'cancelled' : 'failed';
+      job.message = job.state === 'cancelled' ? `The ${what} was stopped.` : drawn.failure.message;
+    });
+    jobs.set(id, { job, abort, path, finished });
+    setTimeout(() => forget(id), KEEP_MS).unref();
+    return done({ ...job });
+  }
+
   return {
     start({ page, ppi, name, draw }, asker = '') {
       const size = pixelSize(page, ppi);
       const refused = tooLarge(size, ppi);
       if (refused) return refused;
-      mkdirSync(folder, { recursive: true });
-      makeRoom();
-      const id = nanoid(12);
-      const fileName = `${name.replace(/[^\p{L}\p{N} _-]+/gu, '').trim() || 'layout'} ${Math.round(ppi)} ppi.png`;
-      const job: ExportJob = {
-        id,
-        state: 'waiting',
-        ahead: null,
-        progress: 0,
-        ...size,
-        ppi,
-        fileName,
-        bytes: 0,
-        message: '',
-      };
-      const path = join(folder, `${id}.png`);
-      const abort = new AbortController();
-      const options = {
-        asker,
-        signal: abort.signal,
-        progress: (share: number) => void (job.progress = share),
-        ahead: (count: number | null) => {
-          job.ahead = count;
-          if (count === null) job.state = 'running';
-        },
-      };
-      const drawing =
+      const fileName = `${fileStem(name, 'layout')} ${Math.round(ppi)} ppi.png`;
+      return begin({ ...size, ppi, fileName, mediaType: 'image/png' }, 'export', asker, (path, options) =>
         draw.work === 'layoutPng'
           ? processes.run('layoutPng', { ...draw.ask, ppi, path }, options)
-          : processes.run('sheetPng', { ...draw.ask, ppi, path }, options);
-      const finished = drawing.then(async (drawn) => {
-        if (drawn.ok) {
-          job.bytes = drawn.value.bytes;
-          job.progress = 1;
-          job.state = 'done';
-          return;
-        }
-        await rm(path, { force: true }).catch(() => undefined);
-        job.state = drawn.failure.code === 'cancelled' ? 'cancelled' : 'failed';
-        job.message = job.state === 'cancelled' ? 'The export was stopped.' : drawn.failure.message;
+          : processes.run('sheetPng', { ...draw.ask, ppi, path }, options),
+      );
+    },
+    parcel({ name, ask, made }, asker = '') {
+      const about = { fileName: `${fileStem(name, 'project')} parcel.zip`, mediaType: 'application/zip' };
+      const none = { width: 0, height: 0, ppi: 0 };
+      return begin({ ...about, ...none }, 'parcel', asker, async (path, options) => {
+        const written = await processes.run('parcel', { ...ask, path }, options);
+        if (!written.ok) return written;
+        made(written.value);
+        return done({ bytes: (await stat(path)).size });
       });
-      jobs.set(id, { job, abort, path, finished });
-      setTimeout(() => forget(id), KEEP_MS).unref();
-      return done({ ...job });
     },
     get(id) {
       const found = find(id);
@@ -125,6 +151,9 @@ export function openExports(processes: Processes, folder: string): Exports {
     },
   };
 }
+
+const fileStem = (name: string, otherwise: string): string =>
+  name.replace(/[^\p{L}\p{N} _-]+/gu, '').trim() || otherwise;
 
 function tooLarge(
   { width, height }: { width: number; height: number },

@@ -40,5 +40,6 @@ export const WORK_LIMITS: Readonly<Record<WorkName, WorkLimit>> = {
   handOut: { lane: 'files', seconds: 120, megabytes: 1500, what: 'Writing this file' },
   lookOver: { lane: 'files', seconds: 600, megabytes: 1500, what: 'Looking the database over' },
   layoutPng: { lane: 'exports', seconds: 900, megabytes: 2000, what: 'Drawing this picture' },
+  parcel: { lane: 'exports', seconds: 1800, megabytes: 2000, what: 'Making this parcel' },
   sheetPng: { lane: 'exports', seconds: 900, megabytes: 2000, what: 'Drawing this sheet' },
 };

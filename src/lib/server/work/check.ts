@@ -2,18 +2,21 @@ import { existsSync, mkdirSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 import Database from 'better-sqlite3';
 import { openDatabase, openReader } from '../db/open';
+import { byCommand, COMMANDS } from './by-command';
 import { lookOver } from './look-over';
 
 /**
- * Entry of `npm run isle -- check [folder]` and `… save FOLDER into FOLDER`: says what is wrong with a database, and copies
- * what of it can be read into a fresh one. The database itself is never changed.
+ * Entry of `npm run isle`: says what is wrong with a database (`check`), copies what of it can be read into a fresh one (`save`),
+ * and hands over and takes in without a browser (`export`, `import`).
  */
-function main([task = '', ...rest]: string[]): number {
+async function main([task = '', ...rest]: string[]): Promise<number> {
   const say = (line: string): void => void process.stdout.write(`${line}\n`);
   if (task === 'check') return check(resolve(rest[0] ?? (process.env.ISLE_DATA || 'data')), say);
   if (task === 'save' && rest[0] && rest[1]) return save(resolve(rest[0]), resolve(rest[1]), say);
+  if (task === 'export' || task === 'import') return byCommand([task, ...rest], say);
   say('npm run isle -- check [folder]            what is wrong with the database of a folder');
   say('npm run isle -- save FOLDER NEW-FOLDER    copies what can be read of it into a new folder');
+  for (const line of COMMANDS) say(line);
   return 2;
 }
 
@@ -105,4 +108,11 @@ function highestRow(db: Database.Database, table: string): number {
 
 const reason = (error: unknown): string => (error instanceof Error ? error.message : String(error));
 
-process.exitCode = main(process.argv.slice(2));
+main(process.argv.slice(2)).then(
+  // Threads that draw would keep the process.
+  (code) => process.exit(code),
+  (error: unknown) => {
+    process.stderr.write(`${reason(error)}\n`);
+    process.exit(1);
+  },
+);

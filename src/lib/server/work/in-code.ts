@@ -58,7 +58,7 @@ export async function codeFile(
   if (tag === known) return done({ bytes: null, mediaType, tag, fixed });
   const scene = compileUnit(recipe);
   if (scene.fault) return fail('too_heavy', scene.fault.message);
-  const bytes = await written(tools, { pattern, recipe, number, scene, colours, over: over.value }, ask);
+  const bytes = await writtenCode(tools, { pattern, recipe, number, scene, colours, over: over.value }, ask);
   return bytes.ok ? done({ bytes: bytes.value, mediaType, tag, fixed }) : bytes;
 }
 
@@ -108,7 +108,7 @@ function coloursAsked(
   return done(over);
 }
 
-type Of = {
+export type CodeOf = {
   pattern: PatternDetail;
   recipe: Recipe;
   number: number;
@@ -117,7 +117,8 @@ type Of = {
   over: SlotColours;
 };
 
-async function written(tools: Tools, of: Of, ask: CodeAsk): Promise<Outcome<Uint8Array>> {
+/** One of the files of a pattern. */
+export async function writtenCode(tools: Tools, of: CodeOf, ask: CodeAsk): Promise<Outcome<Uint8Array>> {
   const { pattern, recipe, scene, colours, over } = of;
   const { name, description } = pattern;
   switch (ask.file) {
@@ -140,7 +141,7 @@ async function written(tools: Tools, of: Of, ask: CodeAsk): Promise<Outcome<Uint
 }
 
 /** A class whose background is the file beside the style sheet: a tile where one repeats it, else one that fills what it lies on. */
-function codeCss({ pattern, scene, colours }: Of, ask: CodeAsk): string {
+function codeCss({ pattern, scene, colours }: CodeOf, ask: CodeAsk): string {
   const { scale, rotation, x, y, colourway, colours: asked } = ask;
   const { width, height, matrix } = scene.cell;
   const looks = {
@@ -171,7 +172,7 @@ const numbersOf = (all: Record<string, readonly [number, number]>): Record<strin
   );
 
 /** What a program needs to know of a pattern, and the recipe itself. */
-function patternJson({ pattern, recipe, number, scene, colours }: Of): unknown {
+function patternJson({ pattern, recipe, number, scene, colours }: CodeOf): unknown {
   const { name, description, newest, colourways, credit, tags } = pattern;
   const { width, height, matrix } = scene.cell;
   const sides = (size: { width: number; height: number }): unknown => ({

@@ -43,9 +43,10 @@ export function strikeOffPdf(tools: Tools, sheet: StrikeOff, ppi: number): Promi
   return pagesPdf(tools, [page], facts, { bleed: false, marks: false, ppi });
 }
 
-type PdfPage = { name: string; list: DisplayList; cut: number };
+export type PdfPage = { name: string; list: DisplayList; cut: number };
 
-async function pagesPdf(
+/** Drawn pages as one PDF; `key` names what they show, for the file's identifier. */
+export async function pagesPdf(
   tools: Tools,
   pages: readonly PdfPage[],
   { title, author, key }: { title: string; author: string; key: string },

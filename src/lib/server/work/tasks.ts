@@ -13,6 +13,7 @@ import { handOut } from './handing-out';
 import { sceneOf, sheetScene } from './layout-scene';
 import { layoutsPdf, strikeOffPdf } from './layout-pdf';
 import { layoutFile } from './layout-svg';
+import { writeParcel } from './parcel/parcel';
 import { codeFile } from './in-code';
 import { proofProject } from './proofing';
 import { lookOver } from './look-over';
@@ -67,6 +68,7 @@ export const TASKS: { [N in WorkName]: Task<N> } = {
     return keptAt(path, name, await layoutsPdf(tools, layouts, name, wish));
   },
   codeFile: ({ store, ...ask }) => codeFile(toolsAt(store), ask),
+  parcel: ({ store, ...ask }, progress) => writeParcel(threadedToolsAt(store), ask, progress),
   proof: ({ store, project }) => proofProject(libraryAt(store), project),
   sheetPdf: async ({ store, sheet: id, ppi, path }) => {
     const tools = toolsAt(store);

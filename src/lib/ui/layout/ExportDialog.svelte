@@ -1,7 +1,7 @@
 <script lang="ts">
   import { devicePixels, effectivePpi } from '$lib/core/num/length';
   import { LIMITS } from '$lib/core/recipe/limits';
-  import { PngExport } from '../state/export-job.svelte';
+  import { ExportRun } from '../state/export-job.svelte';
   import { fetchFile } from '../state/save-file';
   import Button from '../components/Button.svelte';
   import Dialog from '../components/Dialog.svelte';
@@ -22,7 +22,7 @@
   // svelte-ignore state_referenced_locally
   let ppi = $state(editor.doc.ppi);
   let bleed = $state(false);
-  const png = new PngExport();
+  const png = new ExportRun();
   let unsaved: string | null = $state(null);
   const job = $derived(png.job);
   const problem = $derived(unsaved ?? png.problem);

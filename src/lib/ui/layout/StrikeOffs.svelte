@@ -20,7 +20,7 @@
   import Dialog from '../components/Dialog.svelte';
   import Field from '../components/Field.svelte';
   import { call } from '../state/api';
-  import { PngExport } from '../state/export-job.svelte';
+  import { ExportRun } from '../state/export-job.svelte';
   import { fetchFile } from '../state/save-file';
   import { toasts } from '../state/toasts.svelte';
   import type { LayoutEditor } from './editor.svelte';
@@ -54,7 +54,7 @@
   let held: StrikeOff | null = $state.raw(null);
   let name = $state('');
   let loaded = $state(0);
-  const png = new PngExport();
+  const png = new ExportRun();
 
   const base = $derived(sheet.shape.fills.find(({ id }) => id === sheet.fill) ?? fill);
   const ways = $derived(base.kind === 'pattern' ? editor.colourwaysOf(base) : []);

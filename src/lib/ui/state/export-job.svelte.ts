@@ -2,8 +2,8 @@ import type { ExportJob } from '$lib/contract/data';
 import type { Outcome } from '$lib/contract/failure';
 import { call } from './api';
 
-/** One PNG that the server draws: how far it is, why it failed, and a way to stop it. */
-export class PngExport {
+/** One file that the server makes: how far it is, why it failed, and a way to stop it. */
+export class ExportRun {
   job: ExportJob | null = $state.raw(null);
   problem: string | null = $state(null);
   private stopped = false;
@@ -13,7 +13,7 @@ export class PngExport {
   }
 
   /** Starts a job at `path`, waits for it, and downloads its file. */
-  async run(path: string, wanted: { ppi: number; bleed?: boolean }): Promise<void> {
+  async run(path: string, wanted: unknown): Promise<void> {
     this.problem = null;
     const begun = await call<ExportJob>('POST', path, wanted);
     if (!begun.ok) {

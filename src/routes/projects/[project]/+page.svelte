@@ -19,6 +19,7 @@
   import { freshSheet } from '$lib/core/sheet/client-sheet';
   import NewMockup from '$lib/ui/mockup/NewMockup.svelte';
   import MockupCard from '$lib/ui/mockup/MockupCard.svelte';
+  import ParcelDialog from '$lib/ui/proof/ParcelDialog.svelte';
   import ProjectProof from '$lib/ui/proof/ProjectProof.svelte';
   import PagesPdf from '$lib/ui/layout/PagesPdf.svelte';
   import LayoutCard from '$lib/ui/library/LayoutCard.svelte';
@@ -30,6 +31,7 @@
   let standing = $state(false);
   let printing = $state(false);
   let proofing = $state(false);
+  let handing = $state(false);
   type Part = { id: string; name: string; layout: LayoutData; patterns: PatternForUse[] };
   let parts: Part[] | null = $state.raw(null);
 
@@ -138,6 +140,7 @@
           <span>
             <Button kind="quiet" onclick={() => (proofing = true)}>Proof …</Button>
             <Button kind="quiet" onclick={() => (printing = true)}>Save as PDF …</Button>
+            <Button kind="quiet" onclick={() => (handing = true)}>Hand over …</Button>
           </span>
         {/if}
       </div>
@@ -196,6 +199,11 @@
     onclose={() => (standing = false)}
   />
 {/if}
+{#if handing}<ParcelDialog
+    project={project.id}
+    layouts={project.layoutList}
+    onclose={() => (handing = false)}
+  />{/if}
 {#if proofing}<ProjectProof projectId={project.id} onclose={() => (proofing = false)} />{/if}
 {#if printing}
   <PagesPdf project={project.id} layouts={project.layoutList} onclose={() => (printing = false)} />

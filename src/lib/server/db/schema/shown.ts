@@ -123,3 +123,15 @@ export const sheetAnswer = sqliteTable(
   },
   (table) => [index('sheet_answer_link').on(table.token)],
 );
+
+/** The last parcel of a project: what was asked for, and the state of what it held. */
+export const parcel = sqliteTable('parcel', {
+  projectId: text('project_id')
+    .primaryKey()
+    .references(() => project.id, { onDelete: 'cascade' }),
+  studioId: studioId(),
+  wish: text('wish').notNull(),
+  /** Layouts with their versions and patterns with their revisions, as JSON. */
+  held: text('held').notNull(),
+  madeAt: integer('made_at').notNull(),
+});

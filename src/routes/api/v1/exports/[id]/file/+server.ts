@@ -9,7 +9,7 @@ export const GET = api('exportFile', ({ app, params }) => {
   const { path, job } = file.value;
   return new Response(Readable.toWeb(createReadStream(path)) as ReadableStream, {
     headers: {
-      ...fileHeaders({ fileName: job.fileName, mediaType: 'image/png' }),
+      ...fileHeaders({ fileName: job.fileName, mediaType: job.mediaType }),
       'content-length': String(job.bytes),
     },
   });

@@ -1,0 +1,314 @@
+import { rmSync } from 'node:fs';
+import { strToU8 } from 'fflate';
+import sharp from 'sharp';
+import type { LayoutData, ParcelContents, ParcelWish, ProjectDetail } from '../../../contract/data';
+import { done, fail, type Failure, type Outcome } from '../../../contract/failure';
+import { CODE_FILES, type Answer, type CodeAsk } from '../../../contract/work';
+import { resolveSlots } from '../../../core/colour/slots';
+import { plainColours } from '../../../core/colour/tint';
+import { withBleed } from '../../../core/draw/reframe';
+import { lowerLayout } from '../../../core/draw/lower';
+import { paletteCss, paletteCsv, paletteSvg } from '../../../core/formats/palette-files';
+import { tokensOf } from '../../../core/formats/tokens';
+import { pixelSize } from '../../../core/num/length';
+import { patternFills } from '../../../core/recipe/layout';
+import { creditsDue, freeSlug, slug } from '../../../core/recipe/library';
+import { LIMITS } from '../../../core/recipe/limits';
+import { followRecipe } from '../../../core/recipe/links';
+import { compiledPattern } from '../../../core/scene/pattern';
+import { compileUnit } from '../../../core/scene/unit';
+import { spaceFailure } from '../../render/space';
+import { getLayout } from '../../repo/layouts';
+import { paletteLinks } from '../../repo/links';
+import { listPalettes } from '../../repo/palettes';
+import { getPattern, storedAt } from '../../repo/patterns';
+import { getProject } from '../../repo/projects';
+import { writePng } from '../draw-png';
+import { tileAsPng } from '../handing-out';
+import { writtenCode } from '../in-code';
+import { layoutsPdf, pagesPdf } from '../layout-pdf';
+import { sceneOf } from '../layout-scene';
+import { layoutFile } from '../layout-svg';
+import { swatchPicture } from '../swatch-picture';
+import type { Tools } from '../tools';
+import { specHtml, specPages, type SpecPattern } from './spec';
+import { ZipFile } from './zip-file';
+
+type Ask = { project: string; wish: ParcelWish; path: string };
+
+/** A failure on the way: whatever was written goes, and the sentence is told. */
+class Refused extends Error {
+  constructor(readonly failure: Failure) {
+    super(failure.message);
+  }
+}
+function must<T>(outcome: Outcome<T>): T {
+  if (!outcome.ok) throw new Refused(outcome.failure);
+  return outcome.value;
+}
+
+/**
+ * All that belongs to a project as one zip: its layouts, the patterns they use, palettes, credits, a spec sheet, and a manifest with
+ * the sum of every file. The same project gives the same bytes. A file that is not whole is never left.
+ */
+export async function writeParcel(
+  tools: Tools,
+  { project: id, wish, path }: Ask,
+  progress: (share: number) => void,
+): Promise<Answer<'parcel'>> {
+  const project = getProject(tools.db, id);
+  if (!project.ok) return project;
+  const zip = new ZipFile(path);
+  try {
+    const contents = await new Parcel(tools, project.value, wish, zip, path, progress).write();
+    zip.close(true);
+    return done(contents);
+  } catch (error) {
+    zip.close(false);
+    rmSync(path, { force: true });
+    if (error instanceof Refused) return { ok: false, failure: error.failure };
+    const failure = spaceFailure(error, 'The parcel');
+    if (failure) return failure;
+    throw error;
+  }
+}
+
+class Parcel {
+  private steps = 1;
+  private taken = 0;
+
+  constructor(
+    private readonly tools: Tools,
+    private readonly project: ProjectDetail,
+    private readonly wish: ParcelWish,
+    private readonly zip: ZipFile,
+    private readonly path: string,
+    private readonly progress: (share: number) => void,
+  ) {}
+
+  async write(): Promise<ParcelContents> {
+    const { wish, zip, project } = this;
+    const layouts = this.layouts();
+    const patterns = wish.patterns || wish.spec ? this.patterns(layouts) : [];
+    this.steps =
+      layouts.length * [wish.pdf, wish.png, wish.svg].filter(Boolean).length + 2 * patterns.length + 2;
+    const pages: { layout: LayoutData; files: string[] }[] = [];
+    const stems = new Set<string>();
+    for (const layout of layouts)
+      pages.push({ layout, files: await this.layout(layout, freeSlug(layout.name, stems, 'layout')) });
+    if (wish.patterns) for (const one of patterns) await this.pattern(one);
+    if (wish.palettes) this.palettes();
+    if (wish.spec) await this.spec(pages, patterns);
+    const due = creditsDue(patterns.map(({ pattern }) => pattern));
+    if (due.length > 0) zip.add('CREDITS.txt', strToU8(`Credits that are due:\n\n${due.join('\n')}\n`));
+    const fonts = fontsOf(layouts);
+    if (fonts.length > 0)
+      zip.add(
+        'FONTS.txt',
+        strToU8(
+          `Words are outlines; no font is needed to show them. They are set in:\n\n${fonts.map((font) => `${font}: SIL Open Font License 1.1`).join('\n')}\n`,
+        ),
+      );
+    const contents: ParcelContents = {
+      layouts: layouts.map(({ id, name, version }) => ({ id, name, version })),
+      patterns: patterns.map(({ pattern, revision }) => ({ id: pattern.id, name: pattern.name, revision })),
+      files: [...zip.entries].sort((one, other) => (one.path < other.path ? -1 : 1)),
+    };
+    const manifest = { isle: 'parcel', version: 1, project: project.name, choices: wish, ...contents };
+    zip.add('manifest.json', strToU8(`${JSON.stringify(manifest, null, 1)}\n`));
+    return contents;
+  }
+
+  private step(): void {
+    this.taken += 1;
+    this.progress(Math.min(1, this.taken / this.steps));
+  }
+
+  /** The layouts that are chosen, and whether all that is asked of them can be drawn: counted before anything is. */
+  private layouts(): LayoutData[] {
+    const { wish, project } = this;
+    const most = LIMITS.parcelLayouts;
+    if (wish.layouts.length > most)
+      must(
+        fail(
+          'too_large',
+          `These are ${wish.layouts.length} layouts; one parcel has at most ${most}. Hand them over in two.`,
+          'layouts',
+        ),
+      );
+    const layouts = wish.layouts.map((id) => must(getLayout(this.tools.db, id)));
+    for (const layout of layouts) {
+      if (layout.projectId !== project.id)
+        must(fail('not_found', `“${layout.name}” is not in this project.`, 'layouts'));
+      const round = wish.bleed ? 2 * layout.bleed : 0;
+      const { width, height } = pixelSize(
+        { width: layout.width + round, height: layout.height + round },
+        wish.ppi,
+      );
+      if (wish.png && (Math.max(width, height) > LIMITS.exportSide || width * height > LIMITS.exportPixels))
+        must(
+          fail(
+            'too_large',
+            `“${layout.name}” would be ${width} × ${height} px as PNG; choose fewer ppi, or hand it over as PDF.`,
+            'ppi',
+          ),
+        );
+    }
+    return layouts;
+  }
+
+  /** The patterns that these layouts show, each at the revision that is shown. */
+  private patterns(layouts: readonly LayoutData[]): SpecPattern[] {
+    const { db } = this.tools;
+    const links = paletteLinks(db);
+    const found = new Map<string, SpecPattern>();
+    const stems = new Set<string>();
+    const fills = layouts.flatMap(({ shapes }) => shapes.flatMap(patternFills));
+    for (const fill of fills) {
+      const read = getPattern(db, fill.pattern);
+      if (!read.ok) continue;
+      const pattern = read.value;
+      const revision = fill.held ?? pattern.newest;
+      const key = `${pattern.id}@${revision}`;
+      if (found.has(key)) continue;
+      const stored = storedAt(db, pattern.id, revision);
+      if (!stored.ok) continue;
+      const recipe = followRecipe(stored.value, links);
+      const scene = compileUnit(recipe);
+      if (scene.fault) continue;
+      const name = revision === pattern.newest ? pattern.name : `${pattern.name} revision ${revision}`;
+      found.set(key, {
+        ...{ pattern, recipe, revision, colours: resolveSlots(recipe.slots, {}) },
+        compiled: compiledPattern(key, pattern.name, scene, recipe.slots, pattern.colourways),
+        folder: `patterns/${freeSlug(name, stems)}`,
+      });
+    }
+    return [...found.values()].sort((one, other) => (one.folder < other.folder ? -1 : 1));
+  }
+
+  private async layout(layout: LayoutData, stem: string): Promise<string[]> {
+    const { tools, wish, zip } = this;
+    const files: string[] = [];
+    const bleed = wish.bleed ? layout.bleed : 0;
+    if (wish.pdf) {
+      const file = `layouts/${stem}.pdf`;
+      const { marks, ppi } = wish;
+      zip.add(file, must(await layoutsPdf(tools, [layout], layout.name, { bleed: wish.bleed, marks, ppi })));
+      files.push(file);
+      this.step();
+    }
+    if (wish.png) {
+      const file = `layouts/${stem}.png`;
+      const drawn = `${this.path}.part`;
+      const scene = withBleed(sceneOf(tools.db, layout), bleed);
+      must(await writePng(tools, scene, { ppi: wish.ppi, path: drawn, progress: () => undefined }));
+      zip.take(file, drawn);
+      files.push(file);
+      this.step();
+    }
+    if (wish.svg) {
+      const file = `layouts/${stem}.svg`;
+      const svg = must(layoutFile(tools.db, layout, { as: 'live', bleed }));
+      zip.add(file, strToU8(await tools.pictures.embed(svg)));
+      files.push(file);
+      this.step();
+    }
+    return files;
+  }
+
+  private async pattern(of: SpecPattern): Promise<void> {
+    const { tools, zip } = this;
+    const { pattern, recipe, revision, colours, folder, compiled } = of;
+    const { scene } = compiled;
+    const all = { pattern, recipe, number: revision, scene, colours, over: {} };
+    const plain = {
+      pattern: pattern.id,
+      revision,
+      colourway: null,
+      colours: null,
+      scale: 1,
+      rotation: 0,
+      x: 0,
+      y: 0,
+    };
+    for (const file of CODE_FILES) {
+      const ask: CodeAsk = { ...plain, file };
+      const made = await writtenCode(tools, all, ask);
+      // A plane that lies turned has no tile; its fill.svg is there all the same.
+      if (made.ok) zip.add(`${folder}/${file}`, made.value);
+      else if (!file.startsWith('tile')) must(made);
+    }
+    this.step();
+    // Of pictures there is no more to see at three pixels to a px.
+    for (const scale of scene.sampled ? [2] : [2, 3]) {
+      const tile = await tileAsPng(tools, { name: pattern.name, scene, colours }, scale);
+      if (tile.ok) zip.add(`${folder}/tile@${scale}x.png`, tile.value);
+      if (tile.ok && scale === 2)
+        zip.add(
+          `${folder}/tile@2x.webp`,
+          await sharp(tile.value).webp({ lossless: true, effort: 1 }).toBuffer(),
+        );
+    }
+    const size = { width: 480, height: 360, scale: 1, pixels: 2 };
+    zip.add(`${folder}/swatch.png`, await swatchPicture(tools, recipe, {}, size));
+    const taken = new Set<string>();
+    for (const way of pattern.colourways)
+      zip.add(
+        `${folder}/colourways/${freeSlug(way.name, taken, 'colourway')}.png`,
+        await swatchPicture(tools, recipe, plainColours(way.colours), size),
+      );
+    this.step();
+  }
+
+  /** The palettes that the project has of its own, and those that all share. */
+  private palettes(): void {
+    const taken = new Set<string>();
+    for (const palette of listPalettes(this.tools.db, this.project.id)) {
+      const stem = `palettes/${freeSlug(palette.name, taken, 'palette')}`;
+      this.zip.add(`${stem}.tokens.json`, strToU8(tokensOf([palette])));
+      this.zip.add(`${stem}.css`, strToU8(paletteCss(palette)));
+      this.zip.add(`${stem}.csv`, strToU8(paletteCsv(palette)));
+      this.zip.add(`${stem}.svg`, strToU8(paletteSvg(palette)));
+    }
+    this.step();
+  }
+
+  private async spec(
+    pages: readonly { layout: LayoutData; files: readonly string[] }[],
+    patterns: readonly SpecPattern[],
+  ): Promise<void> {
+    const { tools, zip, project } = this;
+    const layouts = pages.map(({ layout }) => layout);
+    const stem = `spec/${slug(project.name, 'project')}`;
+    if (!this.wish.patterns)
+      for (const { folder, recipe } of patterns)
+        zip.add(
+          `${folder}/swatch.png`,
+          await swatchPicture(tools, recipe, {}, { width: 480, height: 360, scale: 1, pixels: 2 }),
+        );
+    zip.add(`${stem}.html`, strToU8(specHtml(project.name, pages, patterns)));
+    const compiled = new Map(patterns.map((of) => [of.folder, of.compiled]));
+    const paper = specPages(project.name, patterns, layouts).slice(0, LIMITS.pdfPages);
+    const lists = paper.map((page) => ({
+      ...{ name: project.name, cut: 0 },
+      list: lowerLayout(page, ({ pattern }) => compiled.get(pattern) ?? null),
+    }));
+    const key = JSON.stringify(
+      patterns.map((of) => [of.pattern.id, of.revision, of.colours, of.pattern.name]),
+    );
+    const facts = { title: `${project.name}: patterns`, author: '', key };
+    const wish = { bleed: false, marks: false, ppi: 300 };
+    zip.add(`${stem}.pdf`, must(await pagesPdf(tools, lists, facts, wish)));
+    this.step();
+  }
+}
+
+/** The fonts of the words on these layouts, by the names that they are kept under. */
+const fontsOf = (layouts: readonly LayoutData[]): string[] =>
+  [
+    ...new Set(
+      layouts.flatMap(({ shapes }) =>
+        shapes.flatMap(({ form }) => (form.kind === 'text' ? [form.font] : [])),
+      ),
+    ),
+  ].sort();
