@@ -1,6 +1,7 @@
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { unzipSync } from 'fflate';
 import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
 import { colourFill, coveringPicture, freshFill, gradientFill } from '../../src/lib/core/recipe/fill';
@@ -208,5 +209,62 @@ describe('several pages as one PDF', () => {
     const { width, height, data } = await drawnBy('mupdf', pdf, 96);
     const ink = Array.from({ length: width * height }, (_one, at) => data[at * 4]! < 100).filter(Boolean);
     expect(ink.length).toBeGreaterThan(500);
+  });
+});
+
+describe('a project as one parcel', () => {
+  it('is chosen, made and saved; next time the choice is there, and what has changed since is told', async () => {
+    const layout = await layoutWith(
+      [
+        freshShape({
+          ...{
+            id: 's',
+            name: 'S',
+            form: { kind: 'rectangle', radius: 0 },
+            x: 0,
+            y: 0,
+            width: 90,
+            height: 60,
+          },
+          fills: [colourFill('c', { colour: '#c02020' })],
+        }),
+      ],
+      { width: 100, height: 100 },
+    );
+    const project = layout.path.split('/')[2]!;
+    const { name: title } = await must<{ name: string }>('GET', `/projects/${project}`);
+    const handOver = async (): Promise<void> => {
+      await visit(page, `/projects/${project}`);
+      await press(page, 'Hand over …');
+      await page.waitForSelector('dialog .list label');
+    };
+    await handOver();
+    await press(page, 'SVG', 'dialog label');
+    await enter(page, 'Resolution', '96');
+    await press(page, 'Make the parcel');
+    const path = await downloaded(folder, (name) => name === `${title} parcel.zip`);
+    const files = unzipSync(new Uint8Array(readFileSync(path)));
+    const inLayouts = Object.keys(files).filter((name) => name.startsWith('layouts/'));
+    expect(inLayouts.map((name) => name.split('.').at(-1)).sort()).toEqual(['pdf', 'png']);
+    // The page is the one that is exported alone.
+    const png = inLayouts.find((name) => name.endsWith('.png'))!;
+    expect(Buffer.from(files[png]!).equals(await exportPng(layout.id, 96))).toBe(true);
+    expect(await faultsOf(files[png.replace('.png', '.pdf')]!)).toBe('');
+
+    await handOver();
+    const since = (): Promise<string> => page.$eval('dialog .since', (one) => one.textContent ?? '');
+    await page.waitForSelector('dialog .since');
+    expect(await since()).toContain('Nothing has changed since the parcel of');
+    expect(await page.$eval('dialog input[aria-label="Resolution"]', (one) => one.value)).toBe('96');
+    const { version, name } = (
+      await must<{ layout: { version: number; name: string } }>('GET', `/layouts/${layout.id}`)
+    ).layout;
+    await must('POST', `/layouts/${layout.id}/changes`, {
+      ...{ base: version, changes: [{ do: 'page', width: 120 }] },
+    });
+    await handOver();
+    await page.waitForSelector('dialog .since');
+    expect(await since()).toContain(`“${name}” changed`);
+    expect(session.faults).toEqual([]);
   });
 });

@@ -322,6 +322,7 @@ describe('every view', () => {
       },
     ],
     ['the proof of a project', 'project', (page) => press(page, 'Proof …')],
+    ['a project to be handed over', 'project', (page) => press(page, 'Hand over …')],
     ['palettes exchanged', 'layout', (page) => press(page, 'Exchange palettes …')],
     ['a colour of the palette chosen', 'palettes', (page) => page.click('.entry')],
     ['colours from a scheme', 'palettes', (page) => press(page, 'Scheme …')],
