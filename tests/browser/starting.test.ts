@@ -188,14 +188,13 @@ describe('a start that cannot be', () => {
     const client = new Database(join(data, 'isle.db'));
     // As the release before left it: without its last migration and what that added.
     client.exec(`DELETE FROM __drizzle_migrations WHERE created_at = (SELECT max(created_at) FROM __drizzle_migrations);
-      DROP TABLE sheet_answer; DROP TABLE sheet_link; DROP TABLE sheet_picture; DROP TABLE client_sheet;
-      DROP TABLE photo_object; DROP TABLE mockup_still; DROP TABLE mockup`);
+      DROP TABLE parcel`);
     client.close();
     const { address } = await started(data);
     expect(
       ((await api('GET', '/patterns?limit=1', undefined, address)).body as { total: number }).total,
     ).toBe(59);
-    expect(readdirSync(data).filter((name) => /^isle-0009_object-.*\.db$/.test(name))).toHaveLength(1);
+    expect(readdirSync(data).filter((name) => /^isle-0011_proof-.*\.db$/.test(name))).toHaveLength(1);
   });
 });
 
