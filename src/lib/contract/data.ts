@@ -309,8 +309,11 @@ export type SharedSheet = {
   answers: Pick<SheetAnswer, 'id' | 'item' | 'who' | 'choice' | 'words' | 'createdAt'>[];
 };
 
-/** A layout with the patterns that its fills use. */
-export type LayoutInUse = { layout: LayoutData; patterns: PatternForUse[] };
+/** A layout that lies in another one. */
+export type PageForUse = Layout & { id: string; name: string };
+
+/** A layout with the patterns that its fills use and the layouts that lie in it, with those in them. */
+export type LayoutInUse = { layout: LayoutData; patterns: PatternForUse[]; pages: PageForUse[] };
 
 export type PaletteData = {
   id: string;

@@ -97,6 +97,7 @@ export const fillSchema = tagged({
     height: pixels(),
     cut: cutFromSchema,
   },
+  layout: { ...layer, ...place, layout: id().required() },
   pattern: {
     ...layer,
     ...place,

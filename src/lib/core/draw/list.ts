@@ -1,7 +1,7 @@
 import type { BlendMode } from '../colour/blend';
 import type { PictureLook } from '../colour/look';
 import type { Hex } from '../colour/parse';
-import { invert, multiply, translation, type Affine } from '../geom/affine';
+import { invert, meanScale, multiply, translation, type Affine } from '../geom/affine';
 import type { Box } from '../geom/box';
 import type { Point } from '../geom/point';
 import { boxCorners } from '../geom/polygon';
@@ -42,7 +42,7 @@ export type DrawnShape = {
 export type Layer = { fill: string; blend: BlendMode; mask: DrawnMask | null; items: readonly DrawItem[] };
 
 /** One thing that is drawn within the outline of its shape. */
-export type DrawItem = PathItem | PictureItem | TiledItem;
+export type DrawItem = PathItem | PictureItem | TiledItem | PageItem;
 
 /** The outline itself, inked. */
 export type PathItem = { kind: 'path'; ink: Ink; opacity: number };
@@ -70,6 +70,9 @@ export type TiledItem = {
   /** A gradient over the motifs alone. */
   wash: GradientInk | null;
 };
+
+/** Another page, cut at its edges, by itself: what blends in it blends within it. `matrix` takes its px to frame px. */
+export type PageItem = { kind: 'page'; list: DisplayList; matrix: Affine; opacity: number };
 
 /** A colour or a gradient. */
 export type Ink = Hex | GradientInk;
@@ -116,3 +119,11 @@ export function patternRegion(shape: DrawnShape, item: TiledItem, onPage: Box): 
   const inverse = invert(multiply(translation(shape.x, shape.y), item.matrix));
   return inverse ? boxCorners(inverse, onPage) : null;
 }
+
+/** A page and all pages that lie in it, each as often as it does, with the px of the page that one of its own is. */
+export const listsIn = (list: DisplayList, scale = 1): { list: DisplayList; scale: number }[] => [
+  { list, scale },
+  ...list.shapes
+    .flatMap(itemsOf)
+    .flatMap((item) => (item.kind === 'page' ? listsIn(item.list, scale * meanScale(item.matrix)) : [])),
+];

@@ -1,7 +1,7 @@
 import { chain, scaling, type Affine } from '../geom/affine';
 import { formatPath, pathBox, type Path } from '../geom/path';
 import { strokeBox } from '../geom/stroke-box';
-import { tidyPoint, type Fill, type PatternFill } from '../recipe/fill';
+import { tidyPoint, type Fill, type LayoutFill, type PatternFill, type PlacedFill } from '../recipe/fill';
 import { sortedStops, type Gradient } from '../recipe/gradient';
 import { gradientMatrix } from '../recipe/gradient-place';
 import {
@@ -16,6 +16,7 @@ import {
 } from '../recipe/layout';
 import type { Mask } from '../recipe/mask';
 import { coloursOf, resolveGround, type PatternLookup } from '../scene/pattern';
+import { NestedPages } from './nested';
 import {
   groundInk,
   type DisplayList,
@@ -27,7 +28,7 @@ import {
   type PathItem,
 } from './list';
 
-/** What a layout draws. Patterns that `lookup` does not know are left out. */
+/** What a layout draws. Patterns and layouts that `lookup` does not know are left out. */
 export function lowerLayout(layout: Layout, lookup: PatternLookup): DisplayList {
   const { width, height, background } = layout;
   const hidden = heldShapes(layout, 'hidden');
@@ -152,7 +153,7 @@ function drawnMask(mask: Mask | null, shape: Shape): DrawnMask | null {
 }
 
 /** Pattern or picture space → frame px. */
-function inFrame(shape: Shape, fill: Extract<Fill, { kind: 'pattern' | 'picture' }>): Affine {
+function inFrame(shape: Shape, fill: PlacedFill): Affine {
   const onPage = pagePatternMatrix(shape, fill);
   const { x, y } = tidyPoint({ x: onPage.e - shape.x, y: onPage.f - shape.y });
   return { ...onPage, e: x, f: y };
@@ -170,9 +171,16 @@ function itemsFor(shape: Shape, fill: Fill, lookup: PatternLookup): DrawItem[] {
       const { asset, width, height } = fill;
       return [{ kind: 'picture', asset, width, height, matrix: inFrame(shape, fill), opacity }];
     }
+    case 'layout':
+      return pageItems(shape, fill, lookup);
     case 'pattern':
       return patternItems(shape, fill, lookup);
   }
+}
+
+function pageItems(shape: Shape, fill: LayoutFill, lookup: PatternLookup): DrawItem[] {
+  const list = pageWithin(fill.layout, lookup);
+  return list ? [{ kind: 'page', list, matrix: inFrame(shape, fill), opacity: fill.opacity }] : [];
 }
 
 function patternItems(shape: Shape, fill: PatternFill, lookup: PatternLookup): DrawItem[] {
@@ -201,4 +209,13 @@ function groundItem(
     case 'own':
       return own && { kind: 'path', ink: groundInk(own, matrix), opacity };
   }
+}
+
+/** The pages that lookups know, each lowered once. */
+const nested = new WeakMap<PatternLookup, NestedPages>();
+
+function pageWithin(id: string, lookup: PatternLookup): DisplayList | null {
+  const pages = nested.get(lookup) ?? new NestedPages(lookup.pages ?? new Map());
+  nested.set(lookup, pages);
+  return pages.get(id, (layout) => lowerLayout(layout, lookup));
 }

@@ -39,6 +39,7 @@ export function reframed(scene: DrawnShape, by: Point, d: string): DrawnShape {
       case 'path':
         return typeof item.ink === 'string' ? item : { ...item, ink: onto(item.ink) };
       case 'picture':
+      case 'page':
         return onto(item);
       case 'tiled':
         return { ...onto(item), wash: item.wash && onto(item.wash) };

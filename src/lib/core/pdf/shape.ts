@@ -3,6 +3,8 @@ import { boxesMeet, grow, intersectBoxes, unionBoxes, type Box } from '../geom/b
 import type { InkedStroke } from '../geom/outline';
 import { parsePath, type Path } from '../geom/path';
 import type { Point } from '../geom/point';
+import { boxCorners } from '../geom/polygon';
+import { polygonPath } from '../geom/shapes';
 import {
   patternRegion,
   strokeOf,
@@ -11,6 +13,7 @@ import {
   type DrawnShape,
   type Ink,
   type Layer,
+  type PageItem,
   type TiledItem,
 } from '../draw/list';
 import { cellCorners } from '../lattice/cell';
@@ -97,7 +100,21 @@ export class ShapeDrawer {
       }
       case 'tiled':
         return this.tiled(on, item);
+      case 'page':
+        return this.cut(on, (inner) => this.within(inner, item));
     }
+  }
+
+  /** A page that lies in this one, by itself and cut at its edges. */
+  private within(on: Drawing, { list, matrix, opacity }: PageItem): void {
+    const page: Box = { x: 0, y: 0, width: list.width, height: list.height };
+    on.group({ opacity }, (group) =>
+      group.within(matrix, () => {
+        group.clip(polygonPath(boxCorners(IDENTITY, page)));
+        if (list.background !== null) group.rectangle(page, list.background);
+        for (const shape of list.shapes) new ShapeDrawer(shape, page, this.sources, this.room).draw(group);
+      }),
+    );
   }
 
   /** The outline, filled or drawn along. */

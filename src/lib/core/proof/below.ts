@@ -16,6 +16,7 @@ function lookAt({ blend, mask, items }: Layer, found: Hex[]): Seen {
     if (!isFull(item.opacity)) return 'unknown';
     switch (item.kind) {
       case 'picture':
+      case 'page':
         return 'unknown';
       case 'tiled':
         if (item.wash || item.pattern.scene.sampled) return 'unknown';

@@ -60,6 +60,10 @@ function filledLike(to: Fill | null, from: Fill, id: string): Fill {
       const base = to?.kind === 'picture' ? to : { ...from, ...layer, ...freshPlace() };
       return { ...base, asset: from.asset, width: from.width, height: from.height };
     }
+    case 'layout': {
+      const base = to?.kind === 'layout' ? to : { ...from, ...layer, ...freshPlace() };
+      return { ...base, layout: from.layout };
+    }
     case 'pattern': {
       const base = to?.kind === 'pattern' ? to : freshFill(id, from.pattern);
       return { ...base, pattern: from.pattern, held: from.held };

@@ -21,10 +21,10 @@ import type { Mask } from './mask';
 export const FILL_VERSION = 3;
 
 /**
- * One layer of what fills a shape: a pattern in use, a picture, a gradient or a plain colour. Nothing in it touches the
+ * One layer of what fills a shape: a pattern in use, a picture, another layout, a gradient or a plain colour. Nothing in it touches the
  * pattern or the shape. Opacities are 0 to 1, angles degrees clockwise, lengths px.
  */
-export type Fill = PatternFill | PictureFill | GradientFill | ColourFill;
+export type Fill = PatternFill | PictureFill | LayoutFill | GradientFill | ColourFill;
 
 /** What every fill has: how it lies over what is below it, on its shape and on the page. */
 export type LayerOfFill = {
@@ -61,6 +61,9 @@ export type GradientFill = LayerOfFill & { kind: 'gradient'; gradient: Gradient 
 export type PictureFill = LayerOfFill &
   FillPlace & { kind: 'picture'; asset: string; width: number; height: number; cut?: CutFrom };
 
+/** Another layout laid once, as it is now; at scale 1 a px of its page is one px of this one. */
+export type LayoutFill = LayerOfFill & FillPlace & { kind: 'layout'; layout: string };
+
 export type PatternFill = LayerOfFill &
   FillPlace & {
     kind: 'pattern';
@@ -80,7 +83,7 @@ export type PatternFill = LayerOfFill &
   };
 
 /** A fill that lies by numbers of its own. */
-export type PlacedFill = PatternFill | PictureFill;
+export type PlacedFill = PatternFill | PictureFill | LayoutFill;
 
 /** What lies under the pattern on this shape: the pattern's own ground, nothing, or another colour. */
 export type FillGround = { kind: 'own' } | { kind: 'none' } | ({ kind: 'colour' } & Tint);
@@ -136,27 +139,33 @@ export const gradientFill = (id: string, gradient: Gradient): GradientFill => ({
   gradient,
 });
 
-/** A picture that covers a frame, in its middle, at its own proportions. */
-export function coveringPicture(
-  id: string,
-  picture: { asset: string; width: number; height: number },
-  frame: { width: number; height: number },
-): PictureFill {
-  const scale = roundTo(Math.max(frame.width / picture.width, frame.height / picture.height), 9);
-  const offset = {
-    x: roundTo((frame.width - picture.width * scale) / 2, 9),
-    y: roundTo((frame.height - picture.height * scale) / 2, 9),
+type Size = { width: number; height: number };
+
+/** How something of a size covers a frame, in its middle, at its own proportions. */
+function covering({ width, height }: Size, frame: Size): FillPlace {
+  const scale = roundTo(Math.max(frame.width / width, frame.height / height), 9);
+  const anchor = {
+    x: roundTo((frame.width - width * scale) / 2, 9),
+    y: roundTo((frame.height - height * scale) / 2, 9),
   };
-  return {
-    kind: 'picture',
-    ...freshLayer(id),
-    ...freshPlace(),
-    ...picture,
-    scaleX: scale,
-    scaleY: scale,
-    anchor: offset,
-  };
+  return { ...freshPlace(), scaleX: scale, scaleY: scale, anchor };
 }
+
+/** A picture that covers a frame, in its middle, at its own proportions. */
+export const coveringPicture = (id: string, picture: Size & { asset: string }, frame: Size): PictureFill => ({
+  kind: 'picture',
+  ...freshLayer(id),
+  ...covering(picture, frame),
+  ...picture,
+});
+
+/** A layout that covers a frame, in its middle, at its own proportions. */
+export const coveringLayout = (id: string, layout: string, page: Size, frame: Size): LayoutFill => ({
+  kind: 'layout',
+  ...freshLayer(id),
+  ...covering(page, frame),
+  layout,
+});
 
 /** The fill with what was cut out of its picture, which stays where it lay. */
 export function withCut(
@@ -172,7 +181,7 @@ export function withCut(
 }
 
 export const isPlaced = (fill: Fill): fill is PlacedFill =>
-  fill.kind === 'pattern' || fill.kind === 'picture';
+  fill.kind === 'pattern' || fill.kind === 'picture' || fill.kind === 'layout';
 
 /** rotation · skew · scale with its reflections. Inverse of {@link placeOfLinear}. */
 export function placeLinear(place: Omit<FillPlace, 'offset' | 'anchor' | 'anchored'>): Affine {

@@ -171,6 +171,10 @@ export function pagePatternMatrix(shape: Pick<Shape, 'x' | 'y'>, fill: FillPlace
 export const patternFills = (shape: Pick<Shape, 'fills' | 'stroke'>): PatternFill[] =>
   allFills(shape).filter((fill) => fill.kind === 'pattern');
 
+/** The layouts that a shape and its stroke are filled with, by their ids. */
+export const layoutsWithin = (shape: Pick<Shape, 'fills' | 'stroke'>): string[] =>
+  allFills(shape).flatMap((fill) => (fill.kind === 'layout' ? [fill.layout] : []));
+
 /** The fill that is worked on where none is named: the topmost pattern, else the topmost of all. */
 export function leadingFill({ fills }: Pick<Shape, 'fills'>): Fill | null {
   const patterns = fills.filter((fill) => fill.kind === 'pattern');

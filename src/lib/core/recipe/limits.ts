@@ -86,6 +86,10 @@ export const LIMITS = {
   exportSide: 32_000,
   /** Pages of one PDF. */
   pdfPages: 60,
+  /** Layouts that lie in a layout: how deep they go, how many there are, and their shapes each time that they are drawn. */
+  nestedDepth: 4,
+  nestedLayouts: 40,
+  nestedShapes: 5_000,
   /** Layouts in one parcel. */
   parcelLayouts: 100,
   sides: { least: 3, most: 60 },

@@ -33,6 +33,7 @@ export function followFill(fill: Fill, links: Links): Fill {
       return gradient === fill.gradient ? fill : { ...fill, gradient };
     }
     case 'picture':
+    case 'layout':
       return fill;
     case 'pattern':
       return followPatternFill(fill, links);
@@ -68,7 +69,7 @@ export function followLayout<T extends Layout>(layout: T, links: Links): T {
 function fillTints(fill: Fill): Tint[] {
   if (fill.kind === 'colour') return [fill];
   if (fill.kind === 'gradient') return [...fill.gradient.stops];
-  if (fill.kind === 'picture') return [];
+  if (fill.kind === 'picture' || fill.kind === 'layout') return [];
   const { ground, colours, look, wash } = fill;
   return [
     ...(wash ? wash.stops : []),
@@ -85,7 +86,7 @@ export const fillLinks = (fill: Fill): string[] => linksOf(fillTints(fill));
 export function recolourFill(fill: Fill, change: (tint: Tint) => Tint): Fill {
   if (fill.kind === 'colour') return retint(fill, change);
   if (fill.kind === 'gradient') return { ...fill, gradient: recolourGradient(fill.gradient, change) };
-  if (fill.kind === 'picture') return fill;
+  if (fill.kind === 'picture' || fill.kind === 'layout') return fill;
   return recolourPatternFill(fill, change);
 }
 

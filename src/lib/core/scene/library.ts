@@ -1,4 +1,5 @@
 import type { PatternFill } from '../recipe/fill';
+import type { Layout } from '../recipe/layout';
 import type { Colourway } from '../colour/colourway';
 import type { Recipe } from '../recipe/recipe';
 import { compiledPattern, type CompiledPattern, type PatternLookup } from './pattern';
@@ -16,11 +17,14 @@ export type PatternRevisions = {
 /** The revision that a fill shows: the one at which it is held, else the newest. */
 export const shownRevision = (fill: PatternFill, newest: number): number => fill.held ?? newest;
 
-/** A lookup over patterns that compiles each revision once, when it is first asked for. */
-export function patternLookup(patterns: Iterable<PatternRevisions>): PatternLookup {
+/** A lookup over patterns that compiles each revision once, when it is first asked for, and over the layouts that fills show. */
+export function patternLookup(
+  patterns: Iterable<PatternRevisions>,
+  pages: ReadonlyMap<string, Layout> = new Map(),
+): PatternLookup {
   const byId = new Map([...patterns].map((pattern) => [pattern.id, pattern]));
   const compiled = new Map<string, CompiledPattern>();
-  return (fill) => {
+  const find = (fill: PatternFill): CompiledPattern | null => {
     const pattern = byId.get(fill.pattern);
     if (!pattern) return null;
     const revision = shownRevision(fill, pattern.newest);
@@ -33,4 +37,5 @@ export function patternLookup(patterns: Iterable<PatternRevisions>): PatternLook
     compiled.set(key, fresh);
     return fresh;
   };
+  return Object.assign(find, { pages });
 }

@@ -4,6 +4,7 @@ import { resolveSlots, type ColourSlot } from '../colour/slots';
 import { plainColours } from '../colour/tint';
 import type { Point } from '../geom/point';
 import type { PatternFill } from '../recipe/fill';
+import type { Layout } from '../recipe/layout';
 import { withoutGround, type UnitScene } from './unit';
 
 /**
@@ -47,8 +48,11 @@ export type FlatGround = {
   gradient: { to: Point; stops: { at: number; colour: Hex }[] } | null;
 };
 
-/** Finds the compiled pattern of a fill; `null` where it is gone. */
-export type PatternLookup = (fill: PatternFill) => CompiledPattern | null;
+/** Finds the compiled pattern of a fill, `null` where it is gone; `pages` are the layouts that fills show, by their ids. */
+export type PatternLookup = {
+  (fill: PatternFill): CompiledPattern | null;
+  readonly pages?: ReadonlyMap<string, Layout>;
+};
 
 /** The colours of a use: the pattern's own, those of its colourway over them, its own over all. */
 export function coloursOf(

@@ -1,15 +1,19 @@
-import { boxesMeet, grow, intersectBoxes, unionBoxes, type Box } from '../geom/box';
+import { boxesMeet, boxOfPoints, grow, intersectBoxes, moveBox, unionBoxes, type Box } from '../geom/box';
+import { boxCorners } from '../geom/polygon';
+import { costOver } from '../scene/cost';
 import type { Point } from '../geom/point';
 import { offsetsMeeting } from '../lattice/meet';
-import { meanScale, multiply, scaling } from '../geom/affine';
+import { invert, meanScale, multiply, scaling } from '../geom/affine';
 import {
   patternRegion,
   strokeOf,
+  tiledOf,
   type DisplayList,
   type DrawItem,
   type DrawnMask,
   type DrawnShape,
   type Layer,
+  type PageItem,
   type TiledItem,
 } from '../draw/list';
 import {
@@ -80,6 +84,56 @@ export function layoutSvg(scene: DisplayList, options: LayoutSvgOptions): string
     .join('\n');
 }
 
+/** A page within a page has its patterns drawn copy by copy up to so many; beyond that they stay live. */
+const MOST_NESTED = 20_000;
+
+/** A page that lies in another one, cut at its edges; `region` is what shows of it, in px of the frame it lies in. */
+export function pageMarkup(
+  { list, matrix, opacity }: PageItem,
+  {
+    patterns,
+    region,
+    scale,
+    prefix,
+    maskPicture,
+  }: Pick<LayoutSvgOptions, 'patterns' | 'maskPicture'> & { region: Box; scale: number; prefix: string },
+): string {
+  const back = invert(matrix);
+  const whole: Box = { x: 0, y: 0, width: list.width, height: list.height };
+  const around = back && boxOfPoints(boxCorners(back, region));
+  const seen = around && intersectBoxes(around, whole);
+  if (!seen) return '';
+  const shapes = list.shapes.filter((shape) => boxesMeet(shape.stroke?.box ?? shape.box, seen));
+  const copies = patterns === 'live' ? 0 : copiesIn(shapes, seen);
+  const writer = new Writer(
+    {
+      patterns: copies > MOST_NESTED ? 'live' : patterns,
+      ...(maskPicture ? { maskPicture } : {}),
+    },
+    seen,
+    scale * meanScale(matrix),
+    prefix,
+  );
+  for (const shape of shapes) writer.shape(shape);
+  const edge = `${prefix}e`;
+  const page = `<rect width="${factor(list.width)}" height="${factor(list.height)}"`;
+  return [
+    `<g transform="${matrixText(matrix)}"${opacityText('opacity', opacity)} style="isolation:isolate">`,
+    `<defs><clipPath id="${edge}">${page}/></clipPath>${writer.defs.join('')}</defs>`,
+    `<g clip-path="url(#${edge})">${list.background ? `${page} fill="${list.background}"/>` : ''}${writer.body.join('')}</g></g>`,
+  ].join('');
+}
+
+/** How many pieces the patterns of some shapes come to within a part of their page. */
+const copiesIn = (shapes: readonly DrawnShape[], seen: Box): number =>
+  shapes
+    .flatMap((shape) => tiledOf(shape).map((item) => ({ shape, item })))
+    .reduce((sum, { shape, item }) => {
+      const box = intersectBoxes(shape.stroke?.box ?? shape.box, seen);
+      const region = box && patternRegion(shape, item, box);
+      return sum + (region ? costOver(item.pattern.scene, region).copies : 0);
+    }, 0);
+
 const MOST_GATHERED = 60_000;
 
 /** Collects the definitions and the drawing; a definition that two shapes share is written once. */
@@ -94,7 +148,10 @@ class Writer {
     private readonly options: Pick<LayoutSvgOptions, 'patterns' | 'wholePixels' | 'maskPicture'>,
     private readonly region: Box,
     private readonly scale: number,
+    /** What its ids begin with, so that they are others than those around it. */
+    private readonly prefix = '',
   ) {}
+  private pages = 0;
 
   shape(shape: DrawnShape): void {
     const stroke = strokeOf(shape);
@@ -129,7 +186,17 @@ class Writer {
         return `<g ${this.cut(shape)}${opacityText('opacity', item.opacity)}>${layPicture(item)}</g>`;
       case 'tiled':
         return this.motifs(shape, item);
+      case 'page':
+        return `<g ${this.cut(shape)}>${this.page(shape, item)}</g>`;
     }
+  }
+
+  /** A page that lies in this one, with ids of its own. */
+  private page(shape: DrawnShape, item: PageItem): string {
+    const { options, region, scale } = this;
+    const seen = intersectBoxes(frameBox(shape), moveBox(region, { x: -shape.x, y: -shape.y }));
+    const prefix = `${this.prefix}n${(this.pages += 1)}`;
+    return seen ? pageMarkup(item, { ...options, region: seen, scale, prefix }) : '';
   }
 
   /** The motifs of a pattern, and the gradient over them alone where there is one. */
@@ -139,7 +206,7 @@ class Writer {
       return live ? this.live(shape, item, item.opacity) : this.expanded(shape, item, item.opacity);
     const drawing = live ? this.live(shape, item, 1) : this.expanded(shape, item, 1);
     if (drawing === '') return '';
-    const mask = `w${this.defs.length}`;
+    const mask = `${this.prefix}w${this.defs.length}`;
     this.defs.push(alphaMask(mask, frameBox(shape), drawing));
     const { value, defs } = gradientPaint(item.wash);
     const below = isOpaqueGradient(item.wash) ? '' : drawing;
@@ -155,7 +222,7 @@ class Writer {
     const base = block
       ? this.gathered(`${key}|${block.columns} ${block.rows}`, item, { underlay, block })
       : this.once(key, 'p', (id) => throughLook(basePattern(id, scene, item.colours, underlay), item.look));
-    const id = `f${this.defs.length}`;
+    const id = `${this.prefix}f${this.defs.length}`;
     this.defs.push(fillPattern(id, base, scene, item.matrix));
     return outline(shape, `url(#${id})`, opacity);
   }
@@ -209,7 +276,7 @@ class Writer {
   }
 
   private mask(shape: DrawnShape, mask: DrawnMask): string {
-    const id = `m${this.defs.length}`;
+    const id = `${this.prefix}m${this.defs.length}`;
     const none: MaskPicture = () => null;
     this.defs.push(maskMarkup(id, mask, frameBox(shape), this.options.maskPicture ?? none));
     return id;
@@ -218,7 +285,7 @@ class Writer {
   private once(key: string, prefix: string, write: (id: string) => string): string {
     const held = this.shared.get(key);
     if (held) return held;
-    const id = `${prefix}${this.shared.size}`;
+    const id = `${this.prefix}${prefix}${this.shared.size}`;
     this.shared.set(key, id);
     this.defs.push(write(id));
     return id;

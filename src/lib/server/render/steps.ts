@@ -1,5 +1,14 @@
-import { chain, invert, multiply, scaling, translation, type Affine } from '../../core/geom/affine';
-import { grow, intersectBoxes, unionBoxes, type Box } from '../../core/geom/box';
+import {
+  chain,
+  invert,
+  meanScale,
+  multiply,
+  scaling,
+  translation,
+  type Affine,
+} from '../../core/geom/affine';
+import { grow, intersectBoxes, moveBox, unionBoxes, type Box } from '../../core/geom/box';
+import { maskPicture } from '../../core/formats/mask-picture';
 import {
   strokeOf,
   type DisplayList,
@@ -8,13 +17,14 @@ import {
   type DrawnShape,
   type Ink,
   type Layer,
+  type PageItem,
   type PathItem,
   type PictureItem,
   type TiledItem,
 } from '../../core/draw/list';
 import { inkPaint, isOpaqueGradient } from '../../core/svg/fill';
 import { inkText } from '../../core/svg/ink';
-import { copiesMarkup, layeredMarkup, opacityText, visibleCopies } from '../../core/svg/layout';
+import { copiesMarkup, layeredMarkup, opacityText, pageMarkup, visibleCopies } from '../../core/svg/layout';
 import { throughLook } from '../../core/svg/paint';
 import { unitMarkup } from '../../core/svg/pieces';
 import { factor } from '../../core/svg/print';
@@ -91,7 +101,7 @@ class StepWriter {
     const parts = items.map((item) => {
       if (item.kind === 'path')
         return covers ? areaMarkup(shape, item, this.region) : pathMarkup(shape, item);
-      if (item.kind === 'picture' || item.wash || !covers) return null;
+      if (item.kind !== 'tiled' || item.wash || !covers) return null;
       return this.copies(shape, item, this.onPage(box), item.opacity);
     });
     return parts.every((part) => part !== null) ? parts.join('') : null;
@@ -132,6 +142,8 @@ class StepWriter {
         return drawn(svgOf(region, box, [...below, top].map((item) => pathMarkup(shape, item)).join('')), 1);
       case 'picture':
         return { source: this.picture(shape, top, box), opacity: top.opacity };
+      case 'page':
+        return drawn(svgOf(region, box, this.page(shape, top, region)), 1);
       case 'tiled': {
         const plane = this.plane(shape, top, box);
         const copies = plane ? null : this.copies(shape, top, region, 1);
@@ -153,6 +165,17 @@ class StepWriter {
         };
       }
     }
+  }
+
+  /** A page that lies in this one, as a drawing of its own. */
+  private page(shape: DrawnShape, item: PageItem, region: Box): string {
+    const scale = meanOf(this.scale);
+    const markup = pageMarkup(item, {
+      ...{ patterns: 'expanded', scale, prefix: `n${this.units++}` },
+      region: moveBox(region, { x: -shape.x, y: -shape.y }),
+      maskPicture: (mask) => maskPicture(mask, scale * meanScale(item.matrix)),
+    });
+    return `<g ${placeText(shape)}>${markup}</g>`;
   }
 
   private picture(shape: DrawnShape, item: PictureItem, box: PixelBox): LayerStep['source'] {

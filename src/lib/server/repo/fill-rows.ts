@@ -48,6 +48,8 @@ export function fillValues(value: Fill, shapeId: string): Omit<FillValues, 'posi
         pictureHeight: value.height,
         cut: json(value.cut),
       };
+    case 'layout':
+      return { ...base, ...placeValues(value), kind: 'layout', layoutId: value.layout };
     case 'pattern':
       return {
         ...base,
@@ -99,6 +101,8 @@ export function fillOf(row: FillRow): Fill {
       const picture = { asset: row.asset, width, height, ...(cut && { cut }) };
       return migrateFill({ kind: 'picture', ...layer, ...placeOf(row), ...picture });
     }
+    case 'layout':
+      return migrateFill({ kind: 'layout', ...layer, ...placeOf(row), layout: row.layoutId ?? '' });
     case 'pattern':
       return migrateFill({
         kind: 'pattern',

@@ -3,13 +3,21 @@ import type { LayoutChange } from '../../contract/data';
 import { done, fail, type Outcome } from '../../contract/failure';
 import type { Fill, PatternFill } from '../../core/recipe/fill';
 import { LIMITS } from '../../core/recipe/limits';
-import { allFills, groupsOf, patternFills, type Shape, type ShapeGroup } from '../../core/recipe/layout';
+import { nestingFault } from '../../core/draw/nested';
+import {
+  allFills,
+  groupsOf,
+  layoutsWithin,
+  patternFills,
+  type Shape,
+  type ShapeGroup,
+} from '../../core/recipe/layout';
 import { STUDIO, type Db } from '../db/open';
 import { colourway, layout, pattern, shape, shapeGroup } from '../db/schema';
 import { hasAsset } from './assets';
 import { among, note, stale, writing } from './context';
 import { fillRows, fillValues, putFillLinks } from './fill-rows';
-import { getLayout, noLayout } from './layouts';
+import { getLayout, layoutInUse, noLayout } from './layouts';
 import { nameKey } from './names';
 import { RowWriter, statement } from './rows';
 
@@ -32,12 +40,15 @@ export function applyChanges(
       .get();
     if (!row) return noLayout(id);
     if (row.version !== base) return stale(`“${row.name}”`, base, row.version, undefined);
-    const missing = missingPattern(tx, changes) ?? missingPicture(tx, changes);
+    const missing =
+      missingPattern(tx, changes) ?? missingPicture(tx, changes) ?? missingLayout(tx, row.projectId, changes);
     if (missing) return missing;
     for (const [index, change] of changes.entries()) {
       const refused = applyChange(tx, row, change, `changes.${index}`);
       if (refused) return refused;
     }
+    const nested = nestedWrong(tx, id, changes);
+    if (nested) return nested;
     const version = row.version + 1;
     tx.update(layout).set({ version, updatedAt: Date.now() }).where(eq(layout.id, id)).run();
     note(tx, 'layout.changed', id, { version });
@@ -218,6 +229,43 @@ function readableAmong(tx: Db, layoutId: string, ids: readonly string[]): string
   const layout = getLayout(tx, layoutId);
   const shown = new Set(layout.ok ? layout.value.shapes.map(({ id }) => id) : []);
   return ids.filter((id) => shown.has(id));
+}
+
+/** The shapes among changes that are filled with layouts, with their places in the request. */
+const filledWithLayouts = (changes: readonly LayoutChange[]): { ids: string[]; path: string }[] =>
+  changes.flatMap((change, index) => {
+    const ids = change.do === 'put-shape' ? layoutsWithin(change.shape) : [];
+    return ids.length > 0 ? [{ ids, path: `changes.${index}.shape.fills` }] : [];
+  });
+
+/** The first fill whose layout is not there, or is of another project. */
+function missingLayout(
+  tx: Db,
+  projectId: string,
+  changes: readonly LayoutChange[],
+): ReturnType<typeof fail> | null {
+  for (const { ids, path } of filledWithLayouts(changes))
+    for (const within of ids) {
+      const page = tx.select({ of: layout.projectId }).from(layout).where(eq(layout.id, within)).get();
+      if (page?.of !== projectId)
+        return fail(
+          'not_found',
+          'A layout that fills a shape is not in this project; choose another one.',
+          path,
+        );
+    }
+  return null;
+}
+
+/** Layouts that would lie in themselves, or too many; told once all changes are made. */
+function nestedWrong(tx: Db, id: string, changes: readonly LayoutChange[]): ReturnType<typeof fail> | null {
+  const [first] = filledWithLayouts(changes);
+  if (!first) return null;
+  const own = getLayout(tx, id);
+  if (!own.ok) return own;
+  const { pages } = layoutInUse(tx, own.value);
+  const wrong = nestingFault(id, new Map([own.value, ...pages].map((page) => [page.id, page])));
+  return wrong === null ? null : fail('invalid', wrong, first.path);
 }
 
 /** The first fill that refers to a pattern that is not there, or to a revision that it does not have. */

@@ -1,11 +1,20 @@
 import { and, asc, eq } from 'drizzle-orm';
-import type { LayoutData, PatternForUse } from '../../contract/data';
+import type { LayoutData, LayoutInUse, PatternForUse } from '../../contract/data';
 import { done, fail, type Outcome } from '../../contract/failure';
 import type { LayoutForm } from '../../core/recipe/form';
 import { cutSheet, isObjectKind, type ObjectSpec } from '../../core/mockup/objects';
 import type { LengthUnit } from '../../core/num/length';
 import { followLayout } from '../../core/recipe/links';
-import { patternFills, type Shape, type ShapeGroup, type ShapeStroke } from '../../core/recipe/layout';
+import {
+  layoutsWithin,
+  patternFills,
+  type Shape,
+  type ShapeGroup,
+  type ShapeStroke,
+} from '../../core/recipe/layout';
+import { LIMITS } from '../../core/recipe/limits';
+import { patternLookup } from '../../core/scene/library';
+import type { PatternLookup } from '../../core/scene/pattern';
 import type { Guide } from '../../core/recipe/recipe';
 import type { Mask } from '../../core/recipe/mask';
 import { STUDIO, type Db } from '../db/open';
@@ -131,6 +140,31 @@ export function layoutPatterns(db: Db, shapes: readonly Shape[]): PatternForUse[
     held.set(value.pattern, numbers);
   }
   return patternsForUse(db, [...held.keys()], held);
+}
+
+/** The layouts that lie in a layout and in those, as far as layouts may; and the patterns that all of them use. */
+export function layoutInUse(db: Db, layout: LayoutData): LayoutInUse {
+  const pages = new Map<string, LayoutData>();
+  let next = layout.shapes.flatMap(layoutsWithin);
+  for (let depth = 0; depth <= LIMITS.nestedDepth && next.length > 0; depth += 1) {
+    const found = [...new Set(next)].filter((id) => id !== layout.id && !pages.has(id));
+    next = [];
+    for (const id of found) {
+      if (pages.size >= LIMITS.nestedLayouts) break;
+      const page = getLayout(db, id);
+      if (!page.ok) continue;
+      pages.set(id, page.value);
+      next.push(...page.value.shapes.flatMap(layoutsWithin));
+    }
+  }
+  const shapes = [layout, ...pages.values()].flatMap((one) => one.shapes);
+  return { layout, patterns: layoutPatterns(db, shapes), pages: [...pages.values()] };
+}
+
+/** The patterns of a layout and what lies in it, to be looked up. */
+export function layoutLookup(db: Db, layout: LayoutData): PatternLookup {
+  const { patterns, pages } = layoutInUse(db, layout);
+  return patternLookup(patterns, new Map(pages.map((page) => [page.id, page])));
 }
 
 /** Puts a layout into the archive or takes it out. */

@@ -9,12 +9,12 @@ import { lowerLayout } from '../../core/draw/lower';
 import type { DisplayList } from '../../core/draw/list';
 import { patternLookup } from '../../core/scene/library';
 import type { Db } from '../db/open';
-import { layoutPatterns } from '../repo/layouts';
+import { layoutLookup, layoutPatterns } from '../repo/layouts';
 import { setText } from '../render/text';
 
 /** A stored layout compiled with the patterns that its fills show now. */
 export function sceneOf(db: Db, layout: LayoutData): DisplayList {
-  return lowerLayout(layout, patternLookup(layoutPatterns(db, layout.shapes)));
+  return lowerLayout(layout, layoutLookup(db, layout));
 }
 
 /** A strike-off as a page with its labels set. */

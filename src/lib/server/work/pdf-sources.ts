@@ -3,7 +3,14 @@ import sharp from 'sharp';
 import { isPlainLook, lookKey, withColours, type PictureLook } from '../../core/colour/look';
 import { numberColours } from '../../core/colour/slots';
 import { meanScale, multiply } from '../../core/geom/affine';
-import { allLayers, tiledOf, type DisplayList, type DrawnShape, type TiledItem } from '../../core/draw/list';
+import {
+  allLayers,
+  listsIn,
+  tiledOf,
+  type DisplayList,
+  type DrawnShape,
+  type TiledItem,
+} from '../../core/draw/list';
 import { maskGrey } from '../../core/formats/mask-picture';
 import type { PdfPicture, PdfSources } from '../../core/pdf/picture';
 import { paintKey } from '../../core/svg/layout';
@@ -34,8 +41,9 @@ export async function pdfSources(
 ): Promise<PdfSources> {
   const held = new Map<string, PdfPicture>();
   let pixels = 0;
-  const shapes = lists.flatMap((list) => list.shapes);
-  for (const needed of neededPictures(shapes, ppi)) {
+  const all = lists.flatMap((list) => listsIn(list));
+  const shapes = all.flatMap(({ list }) => list.shapes);
+  for (const needed of neededPictures(all, ppi)) {
     const { asset, look } = needed;
     const recoloured = look && !isPlainLook(look) ? await pictures.recoloured(asset, look) : null;
     const file = recoloured
@@ -58,26 +66,28 @@ export async function pdfSources(
   };
 }
 
-function neededPictures(shapes: readonly DrawnShape[], ppi: number): Needed[] {
+function neededPictures(lists: ReturnType<typeof listsIn>, ppi: number): Needed[] {
   const found = new Map<string, Needed>();
   const add = (asset: string, look: PictureLook | null, scale: number): void => {
     const share = Math.min(1, (scale * ppi) / CSS_PPI);
     const key = keyOf({ asset, look });
     found.set(key, { asset, look, share: Math.max(share, found.get(key)?.share ?? 0) });
   };
-  for (const shape of shapes) {
+  const shapes = lists.flatMap(({ list, scale }) => list.shapes.map((shape) => ({ shape, by: scale })));
+  for (const { shape, by } of shapes) {
     const layers = allLayers(shape);
     const masks = [...shape.masks, ...layers.map(({ mask }) => mask)];
-    for (const mask of masks) if (mask?.kind === 'picture') add(mask.asset, null, meanScale(mask.matrix));
+    for (const mask of masks)
+      if (mask?.kind === 'picture') add(mask.asset, null, by * meanScale(mask.matrix));
     for (const { items } of layers)
       for (const item of items) {
-        if (item.kind === 'picture') add(item.asset, null, meanScale(item.matrix));
+        if (item.kind === 'picture') add(item.asset, null, by * meanScale(item.matrix));
         if (item.kind !== 'tiled') continue;
         for (const { elements, matrix } of item.pattern.scene.pieces)
           for (const { picture } of elements) {
             if (!picture) continue;
             const look = withColours(item.look, numberColours(picture.slots, item.colours));
-            add(picture.asset, look, meanScale(multiply(item.matrix, multiply(matrix, picture.matrix))));
+            add(picture.asset, look, by * meanScale(multiply(item.matrix, multiply(matrix, picture.matrix))));
           }
       }
   }

@@ -4,7 +4,7 @@ import type { ProofContext } from '../../core/proof/context';
 import { Proof } from '../../core/proof/proof';
 import { patternLookup } from '../../core/scene/library';
 import type { Db } from '../db/open';
-import { getLayout, layoutPatterns } from '../repo/layouts';
+import { getLayout, layoutInUse } from '../repo/layouts';
 import { layoutsOf, projectProof } from '../repo/projects';
 
 /** What a proof says of each layout of a project, by the limits of the project. */
@@ -14,10 +14,10 @@ export function proofProject(db: Db, project: string): Outcome<{ layouts: Layout
   for (const { id, name } of layoutsOf(db, project)) {
     const layout = getLayout(db, id);
     if (!layout.ok) return layout;
-    const patterns = layoutPatterns(db, layout.value.shapes);
+    const { patterns, pages } = layoutInUse(db, layout.value);
     const context: ProofContext = {
       limits: settings[settings.medium],
-      lookup: patternLookup(patterns),
+      lookup: patternLookup(patterns, new Map(pages.map((page) => [page.id, page]))),
       patterns: new Map(patterns.map((pattern) => [pattern.id, pattern])),
       object: layout.value.object ?? null,
     };

@@ -3,7 +3,7 @@
   import Scissors from '@lucide/svelte/icons/scissors';
   import LayoutGrid from '@lucide/svelte/icons/layout-grid';
   import Pencil from '@lucide/svelte/icons/pencil';
-  import type { PaletteData, PatternSummary } from '$lib/contract/data';
+  import type { LayoutSummary, PaletteData, PatternSummary } from '$lib/contract/data';
   import { isPlaced, withCut } from '$lib/core/recipe/fill';
   import Button from '../components/Button.svelte';
   import ColourWell from '../components/ColourWell.svelte';
@@ -33,12 +33,15 @@
     editor: LayoutEditor;
     patterns: PatternSummary[];
     palettes: PaletteData[];
+    /** The layouts of the project: all but this one can lie in it. */
+    layouts: readonly LayoutSummary[];
     /** Little room: what the handles move is chosen beside the stage's tools instead. */
     narrow: boolean;
   };
-  let { editor, patterns, palettes, narrow }: Props = $props();
+  let { editor, patterns, palettes, layouts, narrow }: Props = $props();
 
   let cutting = $state(false);
+  const others = $derived(layouts.filter(({ id }) => id !== editor.id));
   const chosen = $derived(editor.chosen);
   /** The shape whose fill is shown: the first that has one like it. */
   const holder = $derived(chosen.find((shape) => editor.activeOf(shape)) ?? chosen[0] ?? null);
@@ -54,7 +57,7 @@
 </script>
 
 {#if holder}
-  <FillStack {editor} shape={holder} {fill} {patterns} {palettes} />
+  <FillStack {editor} shape={holder} {fill} {patterns} {palettes} layouts={others} />
 {:else}
   <div class="no-stack"></div>
 {/if}
@@ -87,7 +90,12 @@
           {#snippet children(close)}
             <FillChooser
               {patterns}
-              used={fill?.kind === 'pattern' ? fill.pattern : null}
+              layouts={others}
+              used={fill?.kind === 'pattern' ? fill.pattern : fill?.kind === 'layout' ? fill.layout : null}
+              onlayout={(id) => {
+                close();
+                void editor.fillLayout(id);
+              }}
               onpattern={(id) => {
                 close();
                 void editor.fillWith(id);
@@ -118,6 +126,13 @@
             href="/library/{fill.pattern}/bench?{BACK}"
             aria-label="Edit this pattern"
             title="Edit this pattern on the bench; after publishing you are back here"><Pencil size={14} /></a
+          >
+        {:else if fill?.kind === 'layout'}
+          <a
+            class="edit"
+            href="/projects/{editor.projectId}/layouts/{fill.layout}"
+            aria-label="Open this layout"
+            title="Open this layout; what is changed there shows here"><Pencil size={14} /></a
           >
         {:else if fill?.kind === 'picture'}
           <a

@@ -1,22 +1,26 @@
 <script lang="ts">
   import OptionRow from '../components/OptionRow.svelte';
-  import type { PatternSummary } from '$lib/contract/data';
+  import type { LayoutSummary, PatternSummary } from '$lib/contract/data';
   import { PatternFinder } from '../library/pattern-finder.svelte';
   import PatternSearch from '../library/PatternSearch.svelte';
   import { swatchUrl } from '../library/say';
   import { listKeys } from '../state/list-keys';
 
-  /** What a shape can be filled with: a plain colour, a gradient, a picture from a file, or one of the patterns. */
+  /** What a shape can be filled with: a plain colour, a gradient, a picture from a file, one of the patterns, or another layout. */
   type Props = {
     patterns: PatternSummary[];
+    /** The other layouts of the project. */
+    layouts: readonly LayoutSummary[];
     used: string | null;
     onpattern: (id: string) => void;
     oncolour: () => void;
     ongradient: () => void;
     onpicture: (file: File) => void;
+    onlayout: (id: string) => void;
     onnothing?: () => void;
   };
-  let { patterns, used, onpattern, oncolour, ongradient, onpicture, onnothing }: Props = $props();
+  let { patterns, layouts, used, onpattern, oncolour, ongradient, onpicture, onlayout, onnothing }: Props =
+    $props();
   let file: HTMLInputElement | undefined = $state();
   const finder = new PatternFinder(() => patterns, 30);
   /** What is not a pattern is found by its words too. */
@@ -27,6 +31,9 @@
       { text: 'A picture …', run: () => file?.click() },
       ...(onnothing ? [{ text: 'Nothing', run: onnothing }] : []),
     ].filter(({ text }) => text.toLowerCase().includes(finder.text.trim().toLowerCase())),
+  );
+  const pages = $derived(
+    layouts.filter(({ name }) => name.toLowerCase().includes(finder.text.trim().toLowerCase())),
   );
 </script>
 
@@ -49,7 +56,13 @@
         >
       </OptionRow>
     {/each}
-    {#if plain.length + finder.shown.length === 0}
+    {#if pages.length > 0}
+      <p class="muted none">Layouts of the project, as they are now</p>
+      {#each pages as { id, name } (id)}
+        <OptionRow pressed={id === used} onclick={() => onlayout(id)}>{name}</OptionRow>
+      {/each}
+    {/if}
+    {#if plain.length + finder.shown.length + pages.length === 0}
       <p class="muted none">{finder.problem ?? `Nothing is called “${finder.text.trim()}”.`}</p>
     {/if}
   </div>

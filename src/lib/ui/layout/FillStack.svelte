@@ -5,7 +5,7 @@
   import EyeOff from '@lucide/svelte/icons/eye-off';
   import Plus from '@lucide/svelte/icons/plus';
   import Trash from '@lucide/svelte/icons/trash-2';
-  import type { PaletteData, PatternSummary } from '$lib/contract/data';
+  import type { LayoutSummary, PaletteData, PatternSummary } from '$lib/contract/data';
   import type { Fill } from '$lib/core/recipe/fill';
   import type { Shape } from '$lib/core/recipe/layout';
   import Popover from '../components/Popover.svelte';
@@ -28,8 +28,10 @@
     fill: Fill | null;
     patterns: PatternSummary[];
     palettes: PaletteData[];
+    /** The layouts that can lie in this one. */
+    layouts: readonly LayoutSummary[];
   };
-  let { editor, shape, fill, patterns, palettes }: Props = $props();
+  let { editor, shape, fill, patterns, palettes, layouts }: Props = $props();
 
   const stack = $derived([...editor.stackOf(shape)].reverse());
   let trying = $state(false);
@@ -79,7 +81,12 @@
       </div>
       <FillChooser
         {patterns}
+        {layouts}
         used={null}
+        onlayout={(id) => {
+          close();
+          void editor.layOverLayout(id);
+        }}
         onpattern={(pattern) => {
           close();
           void editor.addFill({ kind: 'pattern', pattern, watermark });

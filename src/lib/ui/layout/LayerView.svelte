@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { DrawnShape, Layer, TiledItem } from '$lib/core/draw/list';
+  import type { DrawnShape, Layer, PageItem, TiledItem } from '$lib/core/draw/list';
   import {
     alphaMask,
     gradientPaint,
@@ -9,7 +9,7 @@
     maskMarkup,
   } from '$lib/core/svg/fill';
   import { inkAttributes } from '$lib/core/svg/ink';
-  import { copiesMarkup, frameBox, visibleCopies } from '$lib/core/svg/layout';
+  import { copiesMarkup, frameBox, pageMarkup, visibleCopies } from '$lib/core/svg/layout';
   import { patternTransform } from '$lib/core/svg/live';
   import type { Base, Bases } from './bases';
   import type { MaskPictures } from './mask-pictures';
@@ -31,6 +31,11 @@
   const mask = $derived(
     layer.mask ? maskMarkup(`${id}-m`, layer.mask, frameBox(scene), (one) => masks.of(one, zoom)) : '',
   );
+  const pageOf = (item: PageItem, index: number): string =>
+    pageMarkup(item, {
+      ...{ patterns: 'live', region: frameBox(scene), scale: zoom, prefix: `${id}-${index}` },
+      maskPicture: (one) => masks.of(one, zoom),
+    });
   /** The gradient over motifs is cut by what the motifs draw. */
   const washMask = $derived(alphaMask(`${id}-w`, frameBox(scene), `<use href="#${id}-a"/>`));
 </script>
@@ -55,6 +60,10 @@
     {:else if item.kind === 'picture'}
       {@render cut()}
       <g {...cutBy} opacity={item.opacity}>{@html layPicture(item)}</g>
+      {@render inked('transparent')}
+    {:else if item.kind === 'page'}
+      {@render cut()}
+      <g {...cutBy}>{@html pageOf(item, index)}</g>
       {@render inked('transparent')}
     {:else}
       {@render tiled(item, bases.of(item, zoom))}

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { beforeNavigate } from '$app/navigation';
   import { page } from '$app/state';
-  import type { LayoutData, PaletteData, PatternForUse } from '$lib/contract/data';
+  import type { LayoutData, LayoutSummary, PageForUse, PaletteData, PatternForUse } from '$lib/contract/data';
   import Button from '../components/Button.svelte';
   import NameField from '../components/NameField.svelte';
   import SaveNote from '../components/SaveNote.svelte';
@@ -45,6 +45,9 @@
   type Props = {
     layout: LayoutData;
     patterns: PatternForUse[];
+    pages: PageForUse[];
+    /** All layouts of the project. */
+    layouts: LayoutSummary[];
     hangers: Hangers;
     palettes: PaletteData[];
     shape: string | null;
@@ -55,6 +58,8 @@
   let {
     layout,
     patterns,
+    pages,
+    layouts,
     hangers,
     palettes: firstPalettes,
     shape,
@@ -96,7 +101,7 @@
   });
 
   // svelte-ignore state_referenced_locally
-  const editor = new LayoutEditor(layout, patterns);
+  const editor = new LayoutEditor(layout, patterns, pages);
   // svelte-ignore state_referenced_locally
   if (shape !== null) editor.select(shape.split(','));
   // svelte-ignore state_referenced_locally
@@ -154,6 +159,8 @@
     const heard = events.filter(
       ({ kind, subject }) => kind === 'layout.changed' && (subject === '' || subject === layout.id),
     );
+    const within = events.some(({ kind, subject }) => kind === 'layout.changed' && editor.pages.has(subject));
+    if (within) await editor.refreshPatterns();
     if (heard.some(({ version }) => version === undefined)) await editor.refreshLayout();
     else if (heard.length > 0) await editor.refreshLayout(Math.max(...heard.map((one) => one.version ?? 0)));
   });
@@ -276,7 +283,7 @@
         style:height={room.isSized('fills') ? `${room.size('fills')}px` : undefined}
       >
         <CameIn {editor} />
-        <FillBar {editor} {narrow} patterns={hangers.all} {palettes} />
+        <FillBar {editor} {narrow} patterns={hangers.all} {palettes} {layouts} />
       </div>
       <Sizer {room} part="ledger" name="ledger" side="below" />
       <div

@@ -183,6 +183,27 @@ export class LayoutEditor extends LayoutSession {
     );
   }
 
+  /** Fills the selected shapes with another layout, which covers them; one that showed a layout keeps how it lay. */
+  async fillLayout(id: string): Promise<void> {
+    const page = await this.loadPage(id);
+    if (!page) return;
+    const { width, height } = page;
+    this.change((shape) =>
+      this.refill(shape, (held) => {
+        if (held?.kind === 'layout') return { ...held, layout: id };
+        const fresh = freshOf({ kind: 'layout', layout: id, width, height }, shape);
+        const { opacity = 1, blend = 'normal', mask = null } = held ?? {};
+        return { ...fresh, opacity, blend, mask };
+      }),
+    );
+  }
+
+  /** Lays another layout over the fills of the selected shapes. */
+  async layOverLayout(id: string): Promise<void> {
+    const page = await this.loadPage(id);
+    if (page) await this.addFill({ kind: 'layout', layout: id, width: page.width, height: page.height });
+  }
+
   /** Makes the fills that are worked on like another one, in chosen properties. */
   takeLike(from: Fill, properties: ReadonlySet<FillProperty>): void {
     this.change((shape) => {

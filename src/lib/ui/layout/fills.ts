@@ -11,6 +11,8 @@ export function sayFill(fill: Fill, editor: LayoutEditor): string {
       return fill.gradient.kind === 'radial' ? 'round gradient' : 'gradient';
     case 'picture':
       return `picture ${fill.width} × ${fill.height} px`;
+    case 'layout':
+      return `layout “${editor.pages.get(fill.layout)?.name ?? 'that is gone'}”`;
     case 'pattern':
       return editor.patterns.get(fill.pattern)?.name ?? 'a pattern that is gone';
   }
@@ -27,6 +29,10 @@ export function inkCss(fill: Fill, editor: LayoutEditor): string {
         .join(', ')})`;
     case 'picture':
       return `url("/api/v1/motifs/${fill.asset}") center / cover`;
+    case 'layout': {
+      const page = editor.pages.get(fill.layout);
+      return page?.background ?? '#ffffff';
+    }
     case 'pattern': {
       const colours = Object.values(editor.tintsOf(fill)).map(({ colour }) => colour);
       const step = 100 / Math.max(1, colours.length);

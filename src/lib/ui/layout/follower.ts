@@ -1,9 +1,8 @@
 import type { PatternForUse } from '$lib/contract/data';
 import { followColourway, followLayout, followRecipe, followShape } from '$lib/core/recipe/links';
-import type { Shape } from '$lib/core/recipe/layout';
+import type { Layout, Shape } from '$lib/core/recipe/layout';
 import { mapSame } from '$lib/core/colour/tint';
 import type { KnownLinks } from '../state/links';
-import type { LayoutDoc } from './doc';
 
 /** Puts the present colours of palettes into documents; the same shape comes out as the same object again. */
 export class Follower {
@@ -11,9 +10,9 @@ export class Follower {
 
   constructor(private readonly links: KnownLinks) {}
 
-  doc(doc: LayoutDoc): LayoutDoc {
+  doc<T extends Layout>(doc: T): T {
     if (this.links.size === 0) return doc;
-    const { shapes: _, ...page } = doc;
+    const { shapes: _, ...page }: Layout = doc;
     const shapes = mapSame(doc.shapes, (shape) => this.shape(shape));
     const { background } = followLayout({ ...page, shapes: [] }, this.links);
     return shapes === doc.shapes && background === doc.background ? doc : { ...doc, shapes, background };

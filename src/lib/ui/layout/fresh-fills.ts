@@ -1,6 +1,7 @@
 import { nanoid } from 'nanoid';
 import {
   colourFill,
+  coveringLayout,
   coveringPicture,
   freshFill,
   gradientFill,
@@ -18,7 +19,8 @@ export type NewFill =
   | { kind: 'colour' | 'gradient' }
   /** As a watermark: at 20 %, without its ground. */
   | { kind: 'pattern'; pattern: string; watermark?: boolean }
-  | { kind: 'picture'; asset: string; width: number; height: number };
+  | { kind: 'picture'; asset: string; width: number; height: number }
+  | { kind: 'layout'; layout: string; width: number; height: number };
 
 /** A fill as it starts on a shape. */
 export function freshOf(what: NewFill, shape: Shape): Fill {
@@ -39,6 +41,8 @@ export function freshOf(what: NewFill, shape: Shape): Fill {
       const { asset, width, height } = what;
       return coveringPicture(id, { asset, width, height }, shape);
     }
+    case 'layout':
+      return coveringLayout(id, what.layout, what, shape);
   }
 }
 

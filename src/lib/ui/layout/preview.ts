@@ -107,6 +107,7 @@ export class Preview {
   ): void {
     switch (item.kind) {
       case 'picture':
+      case 'page':
         return;
       case 'path':
         if (typeof item.ink === 'string') fill(context, path, item.ink, item.opacity);

@@ -1,6 +1,7 @@
 import { nanoid } from 'nanoid';
 import { SvelteMap } from 'svelte/reactivity';
-import type { LayoutData, PatternDetail, PatternForUse } from '$lib/contract/data';
+import type { LayoutData, LayoutInUse, PageForUse, PatternDetail, PatternForUse } from '$lib/contract/data';
+import { IN_ITSELF, nestingFault } from '$lib/core/draw/nested';
 import { done } from '$lib/contract/failure';
 import type { ShapeForm } from '$lib/core/geom/shapes';
 import type { Point } from '$lib/core/geom/point';
@@ -44,6 +45,8 @@ export class LayoutSession {
   readonly projectId: string;
   /** Patterns that fills here use, with the recipes that they show. */
   readonly patterns: SvelteMap<string, PatternForUse>;
+  /** The layouts that lie in it, and in those. */
+  readonly pages: SvelteMap<string, PageForUse>;
   private wanted: ReadonlySet<string> = $state.raw(new Set());
   /** The ids of the selected shapes. One that is undone is selected again when it comes back. */
   readonly selected: ReadonlySet<string> = $derived.by(() => {
@@ -72,7 +75,12 @@ export class LayoutSession {
 
   /** The document as it looks now. Changes are made to `history.doc`, which keeps the colours as they were saved. */
   readonly doc = $derived.by(() => this.follower.doc(this.history.doc));
-  readonly lookup = $derived.by(() => patternLookup(this.follower.patterns(this.patterns.values())));
+  readonly lookup = $derived.by(() =>
+    patternLookup(
+      this.follower.patterns(this.patterns.values()),
+      new Map([...this.pages].map(([id, page]) => [id, this.follower.doc(page)])),
+    ),
+  );
   readonly chosen = $derived.by(() => this.doc.shapes.filter((shape) => this.selected.has(shape.id)));
   /** Whether a shape's fills are worked on or those of its stroke. */
   part: 'fill' | 'stroke' = $state('fill');
@@ -84,7 +92,7 @@ export class LayoutSession {
   /** Sentences for shapes of this layout that are stored and cannot be read. */
   readonly damaged: readonly string[];
 
-  constructor(data: LayoutData, patterns: readonly PatternForUse[]) {
+  constructor(data: LayoutData, patterns: readonly PatternForUse[], pages: readonly PageForUse[] = []) {
     this.id = data.id;
     this.damaged = data.faults ?? [];
     this.projectId = data.projectId;
@@ -92,6 +100,7 @@ export class LayoutSession {
     this.textNumbers = { ...this.textNumbers, size: Math.round(Math.max(doc.width, doc.height) / 20) };
     this.history = new History(doc, (before, wanted) => this.guarded(before, wanted));
     this.patterns = new SvelteMap(patterns.map((pattern) => [pattern.id, pattern]));
+    this.pages = new SvelteMap(pages.map((page) => [page.id, page]));
     this.saver = new Saver(
       doc,
       data.version,
@@ -248,11 +257,11 @@ export class LayoutSession {
   async refreshLayout(version?: number): Promise<void> {
     await this.saver.rest();
     if (version !== undefined && version <= this.saver.version) return;
-    const fresh = await call<{ layout: LayoutData; patterns: PatternForUse[] }>('GET', `/layouts/${this.id}`);
+    const fresh = await call<LayoutInUse>('GET', `/layouts/${this.id}`);
     if (!fresh.ok || !this.saver.clean || this.history.inGesture) return;
-    const { layout, patterns } = fresh.value;
+    const { layout } = fresh.value;
     if (layout.version <= this.saver.version) return;
-    for (const pattern of patterns) this.patterns.set(pattern.id, pattern);
+    this.bringInUse(fresh.value);
     const base = this.saver.saved;
     const doc = sharing(base, docOf(layout));
     this.history.adopt(doc, (held) => withTheirs(base, held, doc));
@@ -262,9 +271,31 @@ export class LayoutSession {
 
   /** Asks the server for the newest revisions of the patterns in use; publishing elsewhere then shows here. */
   async refreshPatterns(): Promise<void> {
-    const fresh = await call<{ layout: LayoutData; patterns: PatternForUse[] }>('GET', `/layouts/${this.id}`);
-    if (!fresh.ok) return;
-    for (const pattern of fresh.value.patterns) this.patterns.set(pattern.id, pattern);
+    const fresh = await call<LayoutInUse>('GET', `/layouts/${this.id}`);
+    if (fresh.ok) this.bringInUse(fresh.value);
+  }
+
+  private bringInUse({ patterns, pages }: Pick<LayoutInUse, 'patterns' | 'pages'>): void {
+    for (const pattern of patterns) this.patterns.set(pattern.id, pattern);
+    for (const page of pages) this.pages.set(page.id, page);
+  }
+
+  /** Brings a layout at hand that is to lie in this one, with all that it shows; what cannot lie here is told. */
+  protected async loadPage(id: string): Promise<PageForUse | null> {
+    const found = await call<LayoutInUse>('GET', `/layouts/${id}`);
+    if (!found.ok) {
+      toasts.problem(found.failure.message);
+      return null;
+    }
+    const { layout, patterns, pages } = found.value;
+    const all = new Map([...pages, layout].map((page) => [page.id, page]));
+    const wrong = id === this.id || all.has(this.id) ? IN_ITSELF : nestingFault(id, all);
+    if (wrong !== null) {
+      toasts.problem(wrong);
+      return null;
+    }
+    this.bringInUse({ patterns, pages: [...all.values()] });
+    return layout;
   }
 
   /** Shows a pattern with another recipe in the place of one of its revisions, on this view alone. */

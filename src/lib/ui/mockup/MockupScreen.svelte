@@ -183,7 +183,7 @@
         bind:offsetHeight={fillsHeight}
         style:height={room.isSized('fills') ? `${room.size('fills')}px` : undefined}
       >
-        <OnItBar {editor} {one} {palettes} patterns={hangers.all} />
+        <OnItBar {editor} {one} {palettes} patterns={hangers.all} layouts={session.layouts} />
       </div>
     </main>
     <Sizer {room} part="object" name="object" side="right" />

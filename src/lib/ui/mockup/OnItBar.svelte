@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { PaletteData, PatternSummary } from '$lib/contract/data';
+  import type { LayoutSummary, PaletteData, PatternSummary } from '$lib/contract/data';
   import type { Standing } from '$lib/core/mockup/mockup';
   import Button from '../components/Button.svelte';
   import type { LayoutEditor } from '../layout/editor.svelte';
@@ -11,14 +11,15 @@
     one: Standing | null;
     palettes: PaletteData[];
     patterns: PatternSummary[];
+    layouts: readonly LayoutSummary[];
   };
-  let { editor, one, palettes, patterns }: Props = $props();
+  let { editor, one, palettes, patterns, layouts }: Props = $props();
 </script>
 
 {#if editor}
   {#key editor.id}
     {#if editor.chosen.length > 0}
-      <FillBar {editor} narrow {patterns} {palettes} />
+      <FillBar {editor} narrow {patterns} {palettes} {layouts} />
     {:else}
       <div class="parts">
         <span class="muted">On it:</span>

@@ -40,9 +40,12 @@ export function pagesOf(
   used: readonly LayoutInUse[],
 ): ReadonlyMap<string, PageThere> {
   const known = new Map(
-    used.map(({ layout, patterns }) => [
+    used.map(({ layout, patterns, pages }) => [
       layout.id,
-      { layout, lookup: patternLookup(patterns), patterns: new Map(patterns.map((one) => [one.id, one])) },
+      {
+        ...{ layout, lookup: patternLookup(patterns, new Map(pages.map((page) => [page.id, page]))) },
+        patterns: new Map(patterns.map((one) => [one.id, one])),
+      },
     ]),
   );
   return new Map(

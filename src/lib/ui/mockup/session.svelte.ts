@@ -295,8 +295,8 @@ export class MockupSession extends OpenDocument<Mockup, MockupData> {
     this.put(found.value);
     return true;
   }
-  private put({ layout, patterns }: LayoutInUse): void {
-    this.editors.set(layout.id, new LayoutEditor(layout, patterns));
+  private put({ layout, patterns, pages }: LayoutInUse): void {
+    this.editors.set(layout.id, new LayoutEditor(layout, patterns, pages));
     const cut = layout.object && cutSheet(layout.object);
     if (cut?.ok)
       this.partsOf.set(

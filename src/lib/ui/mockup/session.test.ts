@@ -68,7 +68,7 @@ vi.mock('../state/api', () => ({
 
 const opened = (body: Mockup): MockupSession => {
   const all = [...studio.layouts.values()] as LayoutData[];
-  const used = all.map((layout): LayoutInUse => ({ layout, patterns: [pattern('waves')] }));
+  const used = all.map((layout): LayoutInUse => ({ layout, patterns: [pattern('waves')], pages: [] }));
   const stored: MockupData = {
     ...{ id: 'm', projectId: 'p', projectName: 'P', name: 'Kiosk', version: 1 },
     ...{ updatedAt: 0, archivedAt: null, stillAt: null },

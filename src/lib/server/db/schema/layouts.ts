@@ -134,7 +134,7 @@ export const fill = sqliteTable(
       .notNull()
       .default('fill'),
     position: integer('position').notNull().default(0),
-    kind: text('kind', { enum: ['pattern', 'picture', 'gradient', 'colour'] }).notNull(),
+    kind: text('kind', { enum: ['pattern', 'picture', 'layout', 'gradient', 'colour'] }).notNull(),
     version: integer('version').notNull(),
     opacity: real('opacity').notNull(),
     blend: text('blend').$type<BlendMode>().notNull().default('normal'),
@@ -149,6 +149,8 @@ export const fill = sqliteTable(
     pictureHeight: integer('picture_height'),
     /** What its picture was cut out of, and how, as JSON. */
     cut: text('cut'),
+    /** The layout of a layout fill; one that is deleted leaves nothing to draw. */
+    layoutId: text('layout_id').references(() => layout.id, { onDelete: 'set null' }),
     /** The plain colour of a colour fill. */
     colour: text('colour'),
     colourLink: text('colour_link'),

@@ -1,9 +1,9 @@
 import { done } from '$lib/contract/failure';
 import { api } from '$lib/server/app/http';
-import { getLayout, layoutPatterns } from '$lib/server/repo/layouts';
+import { getLayout, layoutInUse } from '$lib/server/repo/layouts';
 
 export const GET = api('getLayout', ({ app, params }) => {
   const layout = getLayout(app.db, params.id ?? '');
   if (!layout.ok) return layout;
-  return done({ layout: layout.value, patterns: layoutPatterns(app.db, layout.value.shapes) });
+  return done(layoutInUse(app.db, layout.value));
 });

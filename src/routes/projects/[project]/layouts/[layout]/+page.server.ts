@@ -1,8 +1,8 @@
 import { error } from '@sveltejs/kit';
 import { orError } from '$lib/server/app/page';
-import { getLayout, layoutPatterns } from '$lib/server/repo/layouts';
+import { getLayout, layoutInUse } from '$lib/server/repo/layouts';
 import { listPalettes } from '$lib/server/repo/palettes';
-import { projectProof } from '$lib/server/repo/projects';
+import { layoutsOf, projectProof } from '$lib/server/repo/projects';
 import { hangersFor } from '$lib/server/repo/find';
 import type { PageServerLoad } from './$types';
 
@@ -12,8 +12,8 @@ export const load: PageServerLoad = ({ locals, params, url }) => {
   if (layout.projectId !== params.project)
     error(404, `There is no layout “${params.layout}” in this project.`);
   return {
-    layout,
-    patterns: layoutPatterns(db, layout.shapes),
+    ...layoutInUse(db, layout),
+    layouts: layoutsOf(db, layout.projectId),
     hangers: hangersFor(db, layout.projectId),
     palettes: listPalettes(db, layout.projectId),
     shape: url.searchParams.get('shape'),

@@ -10,6 +10,8 @@
   <LayoutScreen
     layout={data.layout}
     patterns={data.patterns}
+    pages={data.pages}
+    layouts={data.layouts}
     hangers={data.hangers}
     palettes={data.palettes}
     shape={data.shape}

@@ -2,7 +2,7 @@ import { error } from '@sveltejs/kit';
 import { layoutsIn } from '$lib/core/mockup/mockup';
 import { orError } from '$lib/server/app/page';
 import { hangersFor } from '$lib/server/repo/find';
-import { getLayout, layoutPatterns } from '$lib/server/repo/layouts';
+import { getLayout, layoutInUse } from '$lib/server/repo/layouts';
 import { getMockup } from '$lib/server/repo/mockups';
 import { listPalettes } from '$lib/server/repo/palettes';
 import { getProject } from '$lib/server/repo/projects';
@@ -20,7 +20,7 @@ export const load: PageServerLoad = ({ locals, params }) => {
     layouts: layoutList,
     used: layoutsIn(mockup.body).flatMap((id) => {
       const found = getLayout(db, id);
-      return found.ok ? [{ layout: found.value, patterns: layoutPatterns(db, found.value.shapes) }] : [];
+      return found.ok ? [layoutInUse(db, found.value)] : [];
     }),
     hangers: hangersFor(db, mockup.projectId),
     palettes: listPalettes(db, mockup.projectId),

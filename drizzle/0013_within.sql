@@ -1,0 +1,1 @@
+ALTER TABLE `fill` ADD `layout_id` text REFERENCES layout(id) ON DELETE set null;
