@@ -120,7 +120,9 @@ describe('a proof beside the layout', () => {
     const { id, path } = await planted();
     await visit(page, path);
     await until(async () =>
-      expect(await page.$eval('button .notes', (one) => one.textContent)).toBe(`${PLANTED.length} notes`),
+      expect(await page.$eval('button .notes', (one) => one.textContent)).toBe(
+        `${PLANTED.length}\u00a0notes`,
+      ),
     );
     await (await page.waitForSelector('header button:has(.notes)'))!.click();
     await page.waitForSelector('aside[aria-label="Proof"] li');

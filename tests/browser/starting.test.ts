@@ -188,13 +188,13 @@ describe('a start that cannot be', () => {
     const client = new Database(join(data, 'isle.db'));
     // As the release before left it: without its last migration and what that added.
     client.exec(`DELETE FROM __drizzle_migrations WHERE created_at = (SELECT max(created_at) FROM __drizzle_migrations);
-      DROP TABLE parcel`);
+      ALTER TABLE fill DROP COLUMN layout_id`);
     client.close();
     const { address } = await started(data);
     expect(
       ((await api('GET', '/patterns?limit=1', undefined, address)).body as { total: number }).total,
     ).toBe(59);
-    expect(readdirSync(data).filter((name) => /^isle-0011_proof-.*\.db$/.test(name))).toHaveLength(1);
+    expect(readdirSync(data).filter((name) => /^isle-0012_parcel-.*\.db$/.test(name))).toHaveLength(1);
   });
 });
 

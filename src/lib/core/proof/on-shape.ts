@@ -13,7 +13,11 @@ import { sayMm, sayPercent, sayPpi, sayPt } from './say';
 
 /** What is found on one shape by itself, wherever it lies on its page. */
 export function foundOnShape(shape: Shape, drawn: DrawnShape, page: Box, context: ProofContext): Found[] {
-  return [...foundOfPatterns(shape, context), ...foundDrawn(shape, drawn, page, context)];
+  return [
+    ...foundOfPatterns(shape, context),
+    ...foundOfLayouts(shape, drawn),
+    ...foundDrawn(shape, drawn, page, context),
+  ];
 }
 
 /** How the patterns of a shape stand in the library. */
@@ -53,6 +57,23 @@ function foundOfPatterns(shape: Shape, { lookup, patterns }: ProofContext): Foun
     return found;
   });
 }
+
+/** Layouts that fill a shape and of which nothing is drawn. */
+const foundOfLayouts = (shape: Shape, drawn: DrawnShape): Found[] =>
+  allFills(shape).flatMap((fill): Found[] =>
+    fill.kind !== 'layout' ||
+    !fill.shown ||
+    shape.hidden ||
+    allLayers(drawn).some((one) => one.fill === fill.id)
+      ? []
+      : [
+          {
+            ...{ kind: 'missing', weight: 'wrong', figure: '', mend: null },
+            says: 'A layout that fills a shape cannot be shown: it is gone, lies in itself, or comes to too many shapes.',
+            place: { shape: shape.id, fill: fill.id },
+          },
+        ],
+  );
 
 function foundDrawn(shape: Shape, drawn: DrawnShape, page: Box, context: ProofContext): Found[] {
   const fills = new Map(allFills(shape).map((fill) => [fill.id, fill]));

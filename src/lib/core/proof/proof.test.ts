@@ -4,7 +4,14 @@ import type { DrawnShape } from '../draw/list';
 import { lowerShape } from '../draw/lower';
 import { freshNumbers } from '../mockup/objects';
 import { toPx } from '../num/length';
-import { colourFill, coveringPicture, freshFill, gradientFill, type Fill } from '../recipe/fill';
+import {
+  colourFill,
+  coveringLayout,
+  coveringPicture,
+  freshFill,
+  gradientFill,
+  type Fill,
+} from '../recipe/fill';
 import { freshPage, freshShape, type Layout, type Shape } from '../recipe/layout';
 import type { Recipe } from '../recipe/recipe';
 import { patternLookup } from '../scene/library';
@@ -164,6 +171,14 @@ const PLANTED: Record<
   },
   'a pattern that is gone': {
     layout: page([box(100, 100, 300, 300, [use('gone')])]),
+    ...{ kind: 'missing', figure: '', mends: false },
+  },
+  'a layout that is gone': {
+    layout: page([
+      box(100, 100, 300, 300, [
+        coveringLayout('l1', 'gone', { width: 10, height: 10 }, { width: 300, height: 300 }),
+      ]),
+    ]),
     ...{ kind: 'missing', figure: '', mends: false },
   },
   'changes that are not published': {

@@ -146,19 +146,22 @@ export function layoutPatterns(db: Db, shapes: readonly Shape[]): PatternForUse[
 export function layoutInUse(db: Db, layout: LayoutData): LayoutInUse {
   const pages = new Map<string, LayoutData>();
   let next = layout.shapes.flatMap(layoutsWithin);
+  let shapes = 0;
   for (let depth = 0; depth <= LIMITS.nestedDepth && next.length > 0; depth += 1) {
     const found = [...new Set(next)].filter((id) => id !== layout.id && !pages.has(id));
     next = [];
     for (const id of found) {
-      if (pages.size >= LIMITS.nestedLayouts) break;
+      // What is more is not drawn: it need not be read.
+      if (pages.size >= LIMITS.nestedLayouts || shapes > LIMITS.nestedShapes) break;
       const page = getLayout(db, id);
       if (!page.ok) continue;
       pages.set(id, page.value);
+      shapes += page.value.shapes.length;
       next.push(...page.value.shapes.flatMap(layoutsWithin));
     }
   }
-  const shapes = [layout, ...pages.values()].flatMap((one) => one.shapes);
-  return { layout, patterns: layoutPatterns(db, shapes), pages: [...pages.values()] };
+  const all = [layout, ...pages.values()].flatMap((one) => one.shapes);
+  return { layout, patterns: layoutPatterns(db, all), pages: [...pages.values()] };
 }
 
 /** The patterns of a layout and what lies in it, to be looked up. */

@@ -239,7 +239,7 @@
       <Button pressed={proof.open} onclick={() => (proof.open = !proof.open)}
         >Proof
         {#if proof.notes.length > 0}<span class="notes"
-            >{proof.notes.length}<span class="visually-hidden">{' notes'}</span></span
+            >{proof.notes.length}<span class="visually-hidden">&nbsp;notes</span></span
           >{/if}</Button
       >
       <Button onclick={() => (recolouring = true)}>Exchange palettes …</Button>

@@ -19,7 +19,8 @@ export function hearChanges(session: MockupSession, onpalettes: (palettes: Palet
     }
     for (const held of editors) {
       const isUsed = ({ kind, subject }: (typeof events)[number]): boolean =>
-        kind.startsWith('pattern.') && (subject === '' || held.patterns.has(subject));
+        (kind.startsWith('pattern.') && (subject === '' || held.patterns.has(subject))) ||
+        (kind === 'layout.changed' && held.pages.has(subject));
       if (events.some(isUsed)) await held.refreshPatterns();
       const heard = events.filter(
         ({ kind, subject }) => kind === 'layout.changed' && (subject === '' || subject === held.id),
