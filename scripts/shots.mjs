@@ -146,17 +146,7 @@ await shot('mock-up', mockup('Kiosk set'), () => wait(REST_MS));
 await shot('on-a-photograph', mockup('Mug on a table'), () => wait(4000));
 const [sheet] = await get(`/projects/${lido.id}/client-sheets`);
 await shot('client-sheet', `/projects/${lido.id}/client-sheets/${sheet.id}`, () => wait(2500));
-await shot('replace', `/library/${(await pattern('Gull Drift')).id}?tab=uses`, async () => {
-  await wait(800);
-  await pressText('Replace everywhere');
-  await wait(600);
-  await page.evaluate(() =>
-    [...document.querySelectorAll('.found button')]
-      .find((one) => one.textContent?.includes('Cabin Wave'))
-      ?.click(),
-  );
-  await wait(1500);
-});
+await shot('proof', `${layout(lido, 'Beach towel')}?proof`, () => wait(1500));
 await shot('project', `/projects/${lido.id}`);
 await shot('palettes', '/palettes', async () => {
   await page.evaluate(() => document.querySelectorAll('.entry')[1]?.click());

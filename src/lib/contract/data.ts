@@ -1,5 +1,3 @@
-import type { Mockup } from '../core/mockup/mockup';
-import type { ClientSheet, SheetChoice, ShownSheet } from '../core/sheet/client-sheet';
 import type { BlendMode } from '../core/colour/blend';
 import type { Hex } from '../core/colour/parse';
 import type { Colourway } from '../core/colour/colourway';
@@ -8,13 +6,14 @@ import type { Gap, Repeat, Size } from '../core/lattice/repeat';
 import type { ObjectSpec } from '../core/mockup/objects';
 import type { LengthUnit } from '../core/num/length';
 import type { Layout, Shape, ShapeGroup } from '../core/recipe/layout';
-import type { StrikeSheet } from '../core/recipe/strike-off';
+import type { ProofPattern } from '../core/proof/context';
 import type { ProofSettings } from '../core/proof/limits';
 import type { ProofNote } from '../core/proof/note';
 import type { PaletteEntry, PatternCredit } from '../core/recipe/library';
 import type { DrawingElement, Guide, MotifContent, Recipe } from '../core/recipe/recipe';
 
 export type { BlendMode };
+export type * from './shown-data';
 
 /** What answers carry. Lengths are CSS px, times milliseconds since 1970. */
 export type PatternSummary = {
@@ -151,13 +150,7 @@ export type Hangers = {
   facets: LibraryFacets;
 };
 
-export type PatternForUse = {
-  id: string;
-  name: string;
-  newest: number;
-  hasDraft: boolean;
-  archivedAt: number | null;
-  credit: PatternCredit;
+export type PatternForUse = ProofPattern & {
   recipes: Record<number, Recipe>;
   /** Sentences for those revisions that are stored and cannot be shown. */
   faults: Record<number, string>;
@@ -230,85 +223,6 @@ export type LayoutChange =
       guides?: readonly Guide[];
     };
 
-/** A sheet of try-outs that is kept with a project. */
-export type StrikeOff = {
-  id: string;
-  projectId: string;
-  layoutId: string;
-  name: string;
-  version: number;
-  updatedAt: number;
-  sheet: StrikeSheet;
-};
-
-export type MockupSummary = {
-  id: string;
-  projectId: string;
-  name: string;
-  version: number;
-  updatedAt: number;
-  archivedAt: number | null;
-  /** When its picture was made; `null` where there is none yet. */
-  stillAt: number | null;
-};
-
-/** A mock-up with all that stands in it. */
-export type MockupData = MockupSummary & { projectName: string; body: Mockup };
-
-/** A photograph of a blank thing with its surfaces marked, for all projects. */
-export type PhotoObject = { id: string; name: string; body: Mockup };
-
-export type SheetSummary = {
-  id: string;
-  projectId: string;
-  name: string;
-  version: number;
-  updatedAt: number;
-  items: number;
-  /** Since when its links show what they show; `null` before it is shown. */
-  shownAt: number | null;
-  /** What clients left that nobody has read yet. */
-  unread: number;
-};
-
-export type SheetLink = {
-  token: string;
-  to: string;
-  createdAt: number;
-  endsAt: number;
-  endedAt: number | null;
-};
-
-/** What a client left: a choice or words about one thing. */
-export type SheetAnswer = {
-  id: string;
-  item: string;
-  who: string;
-  /** For whom the link was. */
-  to: string;
-  choice: SheetChoice | null;
-  words: string;
-  createdAt: number;
-  readAt: number | null;
-};
-
-export type SheetData = SheetSummary & {
-  projectName: string;
-  body: ClientSheet;
-  links: SheetLink[];
-  answers: SheetAnswer[];
-};
-
-/** What a link shows: the sheet as it was shown, and what was left at this link. */
-export type SharedSheet = {
-  shown: ShownSheet;
-  shownAt: number;
-  endsAt: number;
-  /** The things that have a picture. */
-  pictures: string[];
-  answers: Pick<SheetAnswer, 'id' | 'item' | 'who' | 'choice' | 'words' | 'createdAt'>[];
-};
-
 /** A layout that lies in another one. */
 export type PageForUse = Layout & { id: string; name: string };
 
@@ -351,34 +265,6 @@ export type ExportJob = {
   mediaType: string;
   bytes: number;
   message: string;
-};
-
-/** What of a project is handed over as one parcel, and how its pages are drawn. */
-export type ParcelWish = {
-  layouts: readonly string[];
-  pdf: boolean;
-  png: boolean;
-  svg: boolean;
-  ppi: number;
-  bleed: boolean;
-  marks: boolean;
-  patterns: boolean;
-  palettes: boolean;
-  spec: boolean;
-};
-
-/** What a parcel holds: which state of what, and its files with their SHA-256. */
-export type ParcelContents = {
-  layouts: { id: string; name: string; version: number }[];
-  patterns: { id: string; name: string; revision: number }[];
-  files: { path: string; bytes: number; sha256: string }[];
-};
-
-/** The last parcel of a project: when it was made, of what, and what is another since. */
-export type LastParcel = {
-  madeAt: number;
-  wish: ParcelWish;
-  changed: { name: string; what: 'layout' | 'pattern'; how: 'changed' | 'new' | 'gone' }[];
 };
 
 /** What came of a file: the motif's drawing, the colours it brings, and what could not be kept or was changed. */

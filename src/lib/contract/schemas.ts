@@ -1,8 +1,8 @@
 import Joi from 'joi';
-import { PROOF_KEYS, PROOF_LIMITS, PROOF_MEDIA } from '../core/proof/limits';
 import { PICTURE_SIDES } from '../core/svg/paint';
 import { LIBRARY_SORTS, TRACE_LIMITS } from './data';
 import { mockupSchema, objectSchema } from './mockup-schemas';
+import { projectSchemas } from './project-schemas';
 import { sheetSchemas } from './sheet-schemas';
 import { LIMITS } from '../core/recipe/limits';
 import { fillSchema, maskSchema, tint } from './fill-schemas';
@@ -54,15 +54,6 @@ const page = {
     .items(Joi.object({ axis: one('x', 'y'), at: between(LIMITS.place).required() }))
     .max(LIMITS.guides),
 };
-
-const proofLimits = Joi.object(
-  Object.fromEntries(PROOF_KEYS.map((key) => [key, between(PROOF_LIMITS[key]).required()])),
-).required();
-const proofSettings = Joi.object({
-  medium: one(...PROOF_MEDIA).required(),
-  print: proofLimits,
-  screen: proofLimits,
-});
 
 const group = Joi.object({
   id: id().required(),
@@ -302,13 +293,6 @@ export const schemas = {
     fileName: line(255).min(1).required(),
     svg: Joi.string().required(),
   }),
-  createProject: Joi.object({ name: name().required(), measure: measure() }),
-  patchProject: Joi.object({
-    base: version().required(),
-    name: name(),
-    measure: measure(),
-    proof: proofSettings,
-  }).or('name', 'measure', 'proof'),
   createLayout: Joi.object({
     ...page,
     name: name().required(),
@@ -336,16 +320,6 @@ export const schemas = {
     /** Pictures have no more px than this needs. */
     ppi: between(LIMITS.ppi).default(300),
   }),
-  parcel: Joi.object({
-    layouts: Joi.array().items(id()).max(10_000).unique().required(),
-    ...Object.fromEntries(
-      ['pdf', 'png', 'svg', 'bleed', 'marks', 'patterns', 'palettes', 'spec'].map((key) => [
-        key,
-        Joi.boolean().required(),
-      ]),
-    ),
-    ppi: between(LIMITS.ppi).required(),
-  }),
   projectPdfQuery: Joi.object({
     /** Ids of layouts, in the order of their pages, with commas between. */
     layouts: Joi.string()
@@ -361,6 +335,7 @@ export const schemas = {
   copyLayout: Joi.object({ name: name().required() }),
   createMockup: Joi.object({ name: name().required(), body: mockupSchema }),
   saveMockup: Joi.object({ base: version().required(), name: name().required(), body: mockupSchema }),
+  ...projectSchemas,
   ...sheetSchemas,
   copyMockup: Joi.object({ name: name().required() }),
   /** `made` names the picture: an address with it may be kept. */

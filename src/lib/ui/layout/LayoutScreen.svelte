@@ -5,17 +5,14 @@
   import Button from '../components/Button.svelte';
   import NameField from '../components/NameField.svelte';
   import SaveNote from '../components/SaveNote.svelte';
-  import StaleDialog from '../components/StaleDialog.svelte';
+  import StaleLayout from './StaleLayout.svelte';
+  import { hearChanges } from './hear';
   import TopBar from '../components/TopBar.svelte';
   import { onMount, untrack } from 'svelte';
   import { saySize } from '../library/say';
-  import { call } from '../state/api';
   import { provideEyedropper } from '../state/eyedropper.svelte';
-  import { linksFrom } from '../state/links';
   import { keyIsTaken } from '../state/undo-keys';
-  import { onLive } from '../state/live';
   import { keepInAddress } from './address.svelte';
-  import { docOf } from './doc';
   import { LayoutEditor } from './editor.svelte';
   import ExportDialog from './ExportDialog.svelte';
   import CameIn from './CameIn.svelte';
@@ -136,33 +133,8 @@
     if (layoutKey(event, editor, actions)) event.preventDefault();
   }
 
-  /** What is changed elsewhere shows here: colours of palettes, patterns, and this layout itself. */
-  onLive(['palette.', 'pattern.', 'layout.changed', 'project.proof'], async (events) => {
-    if (
-      events.some(({ kind, subject }) => kind === 'project.proof' && ['', layout.projectId].includes(subject))
-    )
-      await proof.refresh();
-    if (events.some(({ kind }) => kind.startsWith('palette.'))) {
-      const fresh = await call<PaletteData[]>('GET', '/palettes');
-      if (fresh.ok) {
-        palettes = fresh.value.filter((one) => one.projectId === null || one.projectId === layout.projectId);
-        editor.links = linksFrom(fresh.value, editor.links);
-      }
-    }
-    if (
-      events.some(
-        ({ kind, subject }) =>
-          kind.startsWith('pattern.') && (subject === '' || editor.patterns.has(subject)),
-      )
-    )
-      await editor.refreshPatterns();
-    const heard = events.filter(
-      ({ kind, subject }) => kind === 'layout.changed' && (subject === '' || subject === layout.id),
-    );
-    const within = events.some(({ kind, subject }) => kind === 'layout.changed' && editor.pages.has(subject));
-    if (within) await editor.refreshPatterns();
-    if (heard.some(({ version }) => version === undefined)) await editor.refreshLayout();
-    else if (heard.length > 0) await editor.refreshLayout(Math.max(...heard.map((one) => one.version ?? 0)));
+  hearChanges(editor, proof, (fresh) => {
+    palettes = fresh.filter((one) => one.projectId === null || one.projectId === layout.projectId);
   });
   $effect(() => {
     if (!editor.history.inGesture) editor.saver.want(editor.history.doc);
@@ -180,21 +152,6 @@
     void editor.saver.flush();
     if (willUnload && !editor.saver.clean) cancel();
   });
-
-  const stale = $derived(editor.saver.state.kind === 'stale' ? editor.saver.state.failure : null);
-  function keepMine(): void {
-    const current = stale?.current as LayoutData | undefined;
-    if (current) editor.saver.rebase(docOf(current), current.version);
-  }
-  function takeTheirs(): void {
-    const current = stale?.current as LayoutData | undefined;
-    if (!current) return;
-    const doc = docOf(current);
-    editor.history.commit(doc);
-    editor.saver.want(doc);
-    editor.saver.rebase(doc, current.version);
-    void editor.refreshPatterns();
-  }
 </script>
 
 <svelte:window
@@ -337,7 +294,7 @@
 {/if}
 {#if exporting}<ExportDialog {editor} onclose={() => (exporting = false)} />{/if}
 {#if showKeys}<KeysDialog keys={LAYOUT_KEYS} onclose={() => (showKeys = false)} />{/if}
-{#if stale}<StaleDialog message={stale.message} onmine={keepMine} ontheirs={takeTheirs} />{/if}
+<StaleLayout {editor} />
 
 <style>
   .view {

@@ -5,7 +5,7 @@
   import Dialog from '../components/Dialog.svelte';
   import NumberField from '../components/NumberField.svelte';
   import Tick from '../components/Tick.svelte';
-  import { saySize } from '../library/say';
+  import LayoutTicks from '../layout/LayoutTicks.svelte';
   import { call } from '../state/api';
   import { ExportRun } from '../state/export-job.svelte';
 
@@ -39,10 +39,6 @@
     };
   });
 
-  function tick(id: string, on: boolean): void {
-    const wanted = new Set(on ? [...wish.layouts, id] : wish.layouts.filter((one) => one !== id));
-    wish = { ...wish, layouts: layouts.map((one) => one.id).filter((one) => wanted.has(one)) };
-  }
   const LAYOUT_FILES = [
     { key: 'pdf', label: 'PDF' },
     { key: 'png', label: 'PNG' },
@@ -66,18 +62,12 @@
 </script>
 
 <Dialog title="Hand the project over" width={520} {onclose}>
-  <div class="list" role="group" aria-label="Layouts">
-    {#each layouts as layout (layout.id)}
-      <div class="one">
-        <Tick
-          label={layout.name}
-          checked={wish.layouts.includes(layout.id)}
-          onset={(on) => tick(layout.id, on)}
-        />
-        <span class="mono">{saySize(layout, layout.measure)}</span>
-      </div>
-    {/each}
-  </div>
+  <LayoutTicks
+    label="Layouts"
+    {layouts}
+    chosen={wish.layouts}
+    onset={(ids) => (wish = { ...wish, layouts: ids })}
+  />
   <div class="row" role="group" aria-label="Layouts as">
     <span>Layouts as</span>
     {#each LAYOUT_FILES as { key, label } (key)}
@@ -138,26 +128,6 @@
 </Dialog>
 
 <style>
-  .list {
-    max-height: 190px;
-    margin-bottom: 10px;
-    overflow: auto;
-  }
-  .one {
-    display: flex;
-    align-items: baseline;
-    justify-content: space-between;
-    gap: 12px;
-    padding: 2px 0;
-  }
-  .one > :global(label) {
-    min-width: 0;
-  }
-  .mono {
-    color: var(--muted);
-    font-size: var(--small);
-    white-space: nowrap;
-  }
   .row {
     display: flex;
     align-items: baseline;
