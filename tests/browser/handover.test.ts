@@ -10,7 +10,7 @@ import { freshShape, type Shape } from '../../src/lib/core/recipe/layout';
 import { api, exportPng, layoutWith, must, publishedPattern, unique } from '../support/api';
 import { downloaded, enter, openBrowser, press, visit, type Session } from '../support/browser';
 import { othersInside, type Drawn } from '../support/inside';
-import { drawnBy, factsOf, faultsOf, READERS } from '../support/pdf-readers';
+import { drawnBy, factsOf, faultsOf, platesOf, READERS } from '../support/pdf-readers';
 import { pictureAsset } from '../support/pictures';
 import { block, dot, place, recipe } from '../support/recipes';
 
@@ -144,6 +144,51 @@ describe('a layout as PDF', () => {
     const column = Array.from({ length: 29 }, (_one, y) => Math.min(at(38, y)[0]!, at(39, y)[0]!));
     expect(Math.min(...column)).toBeLessThan(230);
     expect(height).toBe(228);
+  });
+
+  it('has registration marks on every plate and a colour bar beside the page, where they are asked for', async () => {
+    const layout = await layoutWith([], { width: 400, height: 200, background: '#ffff00' });
+    const answer = await fetch(
+      `${inject('address')}/api/v1/layouts/${layout.id}/pdf?marks=true&register=true`,
+    );
+    const pdf = new Uint8Array(await answer.arrayBuffer());
+    expect(await faultsOf(pdf)).toBe('');
+    // The page is 300 × 150 pt within 30 pt of room; marks begin 8.504 pt from it, the ring's middle lies 7 pt on. Four px to a pt.
+    const plates = await platesOf(pdf, 288);
+    expect(Object.keys(plates).sort()).toEqual(['Black', 'Cyan', 'Magenta', 'Yellow']);
+    const away = 30 - 8.504 - 7;
+    const middles = [
+      [180, away],
+      [180, 210 - away],
+      [away, 105],
+      [360 - away, 105],
+    ] as const;
+    for (const [ink, { width, data }] of Object.entries(plates)) {
+      const darkest = (x: number, y: number, reach: number): number => {
+        let least = 255;
+        for (let row = Math.floor(4 * (y - reach)); row <= 4 * (y + reach); row += 1)
+          for (let column = Math.floor(4 * (x - reach)); column <= 4 * (x + reach); column += 1)
+            least = Math.min(least, data[(row * width + column) * 4]!);
+        return least;
+      };
+      for (const [x, y] of middles) expect([ink, x, darkest(x, y, 0.5) < 120]).toEqual([ink, x, true]);
+      // The corner's marks for cutting stand on every plate too; the page itself is yellow alone.
+      expect([ink, darkest(30, 14, 0.5) < 120]).toEqual([ink, true]);
+      expect([ink, darkest(180, 105, 5) < 60]).toEqual([ink, ink === 'Yellow']);
+    }
+    const drawn = await drawnBy('poppler', pdf, 288);
+    const field = (index: number): number[] => {
+      const [x, y] = [180 + 14 + 8 * index + 4, 210 - away];
+      const from = (Math.round(4 * y) * drawn.width + Math.round(4 * x)) * 4;
+      return [...drawn.data.subarray(from, from + 3)];
+    };
+    expect([0, 1, 2, 3, 8].map(field)).toEqual([
+      [0, 255, 255],
+      [255, 0, 255],
+      [255, 255, 0],
+      [0, 0, 0],
+      [128, 128, 128],
+    ]);
   });
 
   it('says so where no page of a PDF can be that large', async () => {

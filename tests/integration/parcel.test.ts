@@ -74,7 +74,7 @@ afterAll(async () => {
 });
 
 const wishOf = (over: Partial<ParcelWish> = {}): ParcelWish => ({
-  ...{ layouts, ppi: 192, pdf: true, png: true, svg: true, bleed: true, marks: false },
+  ...{ layouts, ppi: 192, pdf: true, png: true, svg: true, bleed: true, marks: false, register: false },
   ...{ patterns: true, palettes: true, spec: true },
   ...over,
 });

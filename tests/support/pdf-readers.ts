@@ -71,3 +71,25 @@ async function inFolder<T>(pdf: Uint8Array, work: (file: string, folder: string)
     rmSync(folder, { recursive: true });
   }
 }
+
+/** The plates of the first page as Ghostscript parts it, by their inks: 255 is bare paper. */
+export const platesOf = (pdf: Uint8Array, ppi: number): Promise<Record<string, Drawn>> =>
+  inFolder(pdf, async (file, folder) => {
+    const words = ['-q', '-dNOPAUSE', '-dBATCH', '-dSAFER', '-sDEVICE=tiffsep', `-r${ppi}`];
+    const { status, stderr } = spawnSync('gs', [...words, `-sOutputFile=${join(folder, 'page.tif')}`, file], {
+      ...{ encoding: 'utf8', timeout: 60_000 },
+    });
+    if (status !== 0) throw new Error(`Ghostscript did not part it: ${stderr}`);
+    const plates: Record<string, Drawn> = {};
+    for (const name of readdirSync(folder)) {
+      const ink = /\((.+)\)\.tif$/.exec(name)?.[1];
+      if (ink === undefined) continue;
+      const grey = sharp(readFileSync(join(folder, name)))
+        .toColourspace('srgb')
+        .ensureAlpha()
+        .raw();
+      const { data, info } = await grey.toBuffer({ resolveWithObject: true });
+      plates[ink] = { width: info.width, height: info.height, data: new Uint8Array(data) };
+    }
+    return plates;
+  });

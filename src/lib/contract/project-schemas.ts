@@ -24,7 +24,7 @@ export const projectSchemas = {
   parcel: Joi.object({
     layouts: Joi.array().items(id()).max(10_000).unique().required(),
     ...Object.fromEntries(
-      ['pdf', 'png', 'svg', 'bleed', 'marks', 'patterns', 'palettes', 'spec'].map((key) => [
+      ['pdf', 'png', 'svg', 'bleed', 'marks', 'register', 'patterns', 'palettes', 'spec'].map((key) => [
         key,
         Joi.boolean().required(),
       ]),

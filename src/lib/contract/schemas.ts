@@ -315,8 +315,9 @@ export const schemas = {
   }),
   exportPdfQuery: Joi.object({
     bleed: Joi.boolean().default(false),
-    /** Marks where the paper is cut. */
+    /** Marks where the paper is cut; those by which plates are laid on each other, with a colour bar. */
     marks: Joi.boolean().default(false),
+    register: Joi.boolean().default(false),
     /** Pictures have no more px than this needs. */
     ppi: between(LIMITS.ppi).default(300),
   }),
@@ -328,6 +329,7 @@ export const schemas = {
       .required(),
     bleed: Joi.boolean().default(false),
     marks: Joi.boolean().default(false),
+    register: Joi.boolean().default(false),
     ppi: between(LIMITS.ppi).default(300),
   }),
   sheetPdfQuery: Joi.object({ ppi: between(LIMITS.ppi).default(300) }),

@@ -90,6 +90,7 @@ export type ParcelWish = {
   ppi: number;
   bleed: boolean;
   marks: boolean;
+  register: boolean;
   patterns: boolean;
   palettes: boolean;
   spec: boolean;

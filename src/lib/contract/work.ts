@@ -37,6 +37,7 @@ export type Work = {
       title: string | null;
       bleed: boolean;
       marks: boolean;
+      register: boolean;
       ppi: number;
       path: string;
     };

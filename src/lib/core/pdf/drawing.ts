@@ -8,8 +8,8 @@ import type { Hex } from '../colour/parse';
 import { say, sayMatrix, type PdfFile, type Value } from './file';
 import { boxThrough, channels, isSolid, matrixList, shading, shadingPattern, type Shade } from './ink';
 
-/** What a path is inked with: a colour, a gradient, or a pattern by its name among the resources. */
-export type PdfInk = Hex | Shade | { pattern: string };
+/** What a path is inked with: a colour, a gradient, a pattern by its name among the resources, or all of a colour space's one ink. */
+export type PdfInk = Hex | Shade | { pattern: string } | { space: string };
 
 /** A soft mask: a form whose light, or whose opacity, says how much is seen. */
 export type SoftMask = { form: PDFRef; of: 'light' | 'opacity' };
@@ -122,12 +122,15 @@ export class Drawing {
   private inked(ink: PdfInk, opacity: number, as: 'fill' | 'stroke', draw: () => void): void {
     const colour = (hex: Hex): unknown =>
       this.ops.push(`${channels(hex).map(say).join(' ')} ${as === 'fill' ? 'rg' : 'RG'}`);
+    const whole = (space: string): unknown =>
+      this.ops.push(...(as === 'fill' ? [`/${space} cs`, '1 scn'] : [`/${space} CS`, '1 SCN']));
     const pattern = (name: string): unknown =>
       this.ops.push(...(as === 'fill' ? ['/Pattern cs', `/${name} scn`] : ['/Pattern CS', `/${name} SCN`]));
     this.within(null, () => {
-      if (typeof ink === 'string' || 'pattern' in ink) {
+      if (typeof ink === 'string' || 'pattern' in ink || 'space' in ink) {
         this.state({ opacity });
         if (typeof ink === 'string') colour(ink);
+        else if ('space' in ink) whole(ink.space);
         else pattern(ink.pattern);
         return draw();
       }

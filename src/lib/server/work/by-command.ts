@@ -112,7 +112,7 @@ async function exportProject(
   }
   const wish: ParcelWish = {
     ...{ layouts: layoutsOf(db, project.id).map(({ id }) => id), ppi },
-    ...{ pdf: true, png: true, svg: true, bleed: true, marks: false },
+    ...{ pdf: true, png: true, svg: true, bleed: true, marks: false, register: false },
     ...{ patterns: true, palettes: true, spec: true },
   };
   let told = -1;

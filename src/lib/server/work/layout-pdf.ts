@@ -6,7 +6,8 @@ import type { DisplayList } from '../../core/draw/list';
 import { withBleed } from '../../core/draw/reframe';
 import { Drawing } from '../../core/pdf/drawing';
 import { PdfFile } from '../../core/pdf/file';
-import { cropMarks, drawPage, onPaper } from '../../core/pdf/page';
+import { colourBar, cropMarks, registrationMarks } from '../../core/pdf/marks';
+import { drawPage, onPaper } from '../../core/pdf/page';
 import { freshRoom, PT_PER_PX } from '../../core/pdf/shape';
 import { toPx } from '../../core/num/length';
 import { sceneOf, sheetScene } from './layout-scene';
@@ -18,7 +19,8 @@ const MARKS = { room: 30, from: 8.504, length: 14.173 };
 /** ISO 32000-1, annex C: no side of a page is longer. */
 const LONGEST_PT = 14_400;
 
-export type PdfWish = { bleed: boolean; marks: boolean; ppi: number };
+/** `marks` are those for cutting, `register` those for laying plates on each other, with a colour bar. */
+export type PdfWish = { bleed: boolean; marks: boolean; register: boolean; ppi: number };
 
 /** Layouts as one PDF, a page to each, in their order. */
 export function layoutsPdf(
@@ -40,7 +42,7 @@ export function layoutsPdf(
 export function strikeOffPdf(tools: Tools, sheet: StrikeOff, ppi: number): Promise<Outcome<Uint8Array>> {
   const page = { name: sheet.name, list: sheetScene(tools.db, sheet), cut: 0 };
   const facts = { title: sheet.name, author: '', key: `${sheet.id} ${sheet.version}` };
-  return pagesPdf(tools, [page], facts, { bleed: false, marks: false, ppi });
+  return pagesPdf(tools, [page], facts, { bleed: false, marks: false, register: false, ppi });
 }
 
 export type PdfPage = { name: string; list: DisplayList; cut: number };
@@ -52,8 +54,9 @@ export async function pagesPdf(
   { title, author, key }: { title: string; author: string; key: string },
   wish: PdfWish,
 ): Promise<Outcome<Uint8Array>> {
-  const { marks, ppi } = wish;
-  const papers = pages.map(({ list, cut }) => onPaper(list, { bleed: cut, room: marks ? MARKS.room : 0 }));
+  const { marks, register, ppi } = wish;
+  const around = marks || register ? MARKS.room : 0;
+  const papers = pages.map(({ list, cut }) => onPaper(list, { bleed: cut, room: around }));
   for (const [at, { media }] of papers.entries()) {
     const longest = Math.max(media.width, media.height);
     if (longest > LONGEST_PT) return tooLong(pages[at]!.name, longest);
@@ -66,8 +69,8 @@ export async function pagesPdf(
     for (const [at, { list, cut }] of pages.entries()) {
       const { matrix, media, bleedBox, trim } = papers[at]!;
       const content = drawPage(file, list, { onPaper: matrix, paper: media, sources, room });
-      const around = marks ? markedPaper(file, media, trim, cut * PT_PER_PX) : '';
-      file.page(`${content}\n${around}`, { media, bleed: bleedBox, trim });
+      const beside = markedPaper(file, { media, trim, bleed: cut * PT_PER_PX }, wish);
+      file.page(`${content}\n${beside}`, { media, bleed: bleedBox, trim });
     }
     const id = createHash('sha256')
       .update(JSON.stringify([key, wish]))
@@ -89,8 +92,18 @@ function tooLong(name: string, longest: number): ReturnType<typeof fail> {
   );
 }
 
-function markedPaper(file: PdfFile, media: Box, trim: Box, bleed: number): string {
+/** What stands beside the page for those who print and cut it. */
+function markedPaper(
+  file: PdfFile,
+  { media, trim, bleed }: { media: Box; trim: Box; bleed: number },
+  { marks, register }: PdfWish,
+): string {
   const on = new Drawing(file, media);
-  cropMarks(on, trim, { from: Math.max(MARKS.from, bleed + 3), length: MARKS.length });
+  const from = Math.max(MARKS.from, bleed + 3);
+  if (marks) cropMarks(on, trim, { from, length: MARKS.length });
+  if (register) {
+    registrationMarks(on, trim, from);
+    colourBar(on, trim, from);
+  }
   return on.content;
 }

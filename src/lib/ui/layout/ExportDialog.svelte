@@ -17,6 +17,7 @@
 
   let format: 'png' | 'svg' | 'pdf' = $state('png');
   let marks = $state(false);
+  let register = $state(false);
   let picturePpi = $state(300);
   let patterns: 'live' | 'expanded' = $state('live');
   // svelte-ignore state_referenced_locally
@@ -63,7 +64,8 @@
       return;
     }
     if (format === 'svg') return exportFile(`svg?patterns=${patterns}&bleed=${bleed}`);
-    if (format === 'pdf') return exportFile(`pdf?bleed=${bleed}&marks=${marks}&ppi=${picturePpi}`);
+    if (format === 'pdf')
+      return exportFile(`pdf?bleed=${bleed}&marks=${marks}&register=${register}&ppi=${picturePpi}`);
     await png.run(`/layouts/${editor.id}/exports`, { ppi, bleed });
   }
 
@@ -137,6 +139,7 @@
     </p>
   {:else if format === 'pdf'}
     <Tick label="Crop marks at the corners" checked={marks} onset={(on) => (marks = on)} />
+    <Tick label="Registration marks and a colour bar" checked={register} onset={(on) => (register = on)} />
     <PicturePpi ppi={picturePpi} onset={(value) => (picturePpi = value)} />
     <p class="muted">
       Shapes, texts and patterns stay drawings, sharp at any size; pictures, painted masks and shadows are as

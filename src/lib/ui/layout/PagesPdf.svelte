@@ -16,6 +16,7 @@
   let chosen: readonly string[] = $state.raw(layouts.slice(0, LIMITS.pdfPages).map(({ id }) => id));
   let bleed = $state(true);
   let marks = $state(false);
+  let register = $state(false);
   let ppi = $state(300);
   let writing = $state(false);
   let problem: string | null = $state(null);
@@ -23,7 +24,7 @@
   async function save(): Promise<void> {
     writing = true;
     problem = await fetchFile(
-      `/projects/${project}/pdf?layouts=${chosen.join(',')}&bleed=${bleed}&marks=${marks}&ppi=${ppi}`,
+      `/projects/${project}/pdf?layouts=${chosen.join(',')}&bleed=${bleed}&marks=${marks}&register=${register}&ppi=${ppi}`,
     );
     writing = false;
     if (problem === null) onclose();
@@ -34,6 +35,7 @@
   <LayoutTicks label="Pages" {layouts} {chosen} onset={(ids) => (chosen = ids)} />
   <Tick label="With the bleed round each page that has one" checked={bleed} onset={(on) => (bleed = on)} />
   <Tick label="Crop marks at the corners" checked={marks} onset={(on) => (marks = on)} />
+  <Tick label="Registration marks and a colour bar" checked={register} onset={(on) => (register = on)} />
   <PicturePpi {ppi} onset={(value) => (ppi = value)} />
   {#if problem}<p class="problem" role="alert">{problem}</p>{/if}
   {#snippet actions()}

@@ -70,9 +70,11 @@
     return gradient && { place, gradient };
   });
   const singleFill = $derived(handled && !handled.hidden ? editor.activeOf(handled) : null);
-  /** What the pattern's handle lies on: the lattice of the pattern, or the picture's own size. */
+  /** What the pattern's handle lies on: the lattice of the pattern, or the own size of the picture or the page. */
   const grid = $derived.by(() => {
     if (singleFill?.kind === 'picture') return pictureGrid(singleFill);
+    const page = singleFill?.kind === 'layout' ? editor.pages.get(singleFill.layout) : null;
+    if (page) return pictureGrid(page);
     return singleFill?.kind === 'pattern' ? (editor.lookup(singleFill)?.scene ?? null) : null;
   });
 

@@ -17,7 +17,7 @@
   // svelte-ignore state_referenced_locally
   let wish: ParcelWish = $state.raw({
     ...{ layouts: layouts.slice(0, LIMITS.parcelLayouts).map(({ id }) => id), ppi: 300 },
-    ...{ pdf: true, png: true, svg: true, bleed: true, marks: false },
+    ...{ pdf: true, png: true, svg: true, bleed: true, marks: false, register: false },
     ...{ patterns: true, palettes: true, spec: true },
   });
   let last: LastParcel | null = $state.raw(null);
@@ -32,6 +32,7 @@
     // What was chosen last time, and what is new since.
     const fresh = new Set(last.changed.filter(({ how }) => how === 'new').map(({ name }) => name));
     wish = {
+      ...wish,
       ...found.value.wish,
       layouts: layouts
         .filter(({ id, name }) => before.has(id) || (made > 0 && fresh.has(name)))
@@ -89,6 +90,11 @@
     onset={(bleed) => (wish = { ...wish, bleed })}
   />
   <Tick label="Crop marks on PDF pages" checked={wish.marks} onset={(marks) => (wish = { ...wish, marks })} />
+  <Tick
+    label="Registration marks and a colour bar on PDF pages"
+    checked={wish.register}
+    onset={(register) => (wish = { ...wish, register })}
+  />
   <div class="beside">
     {#each BESIDE as { key, label } (key)}
       <Tick {label} checked={wish[key]} onset={(on) => (wish = { ...wish, [key]: on })} />

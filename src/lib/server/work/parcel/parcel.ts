@@ -26,7 +26,7 @@ import { getProject } from '../../repo/projects';
 import { writePng } from '../draw-png';
 import { tileAsPng } from '../handing-out';
 import { writtenCode } from '../in-code';
-import { layoutsPdf, pagesPdf } from '../layout-pdf';
+import { layoutsPdf, pagesPdf, type PdfWish } from '../layout-pdf';
 import { sceneOf } from '../layout-scene';
 import { layoutFile } from '../layout-svg';
 import { swatchPicture } from '../swatch-picture';
@@ -192,8 +192,7 @@ class Parcel {
     const bleed = wish.bleed ? layout.bleed : 0;
     if (wish.pdf) {
       const file = `layouts/${stem}.pdf`;
-      const { marks, ppi } = wish;
-      zip.add(file, must(await layoutsPdf(tools, [layout], layout.name, { bleed: wish.bleed, marks, ppi })));
+      zip.add(file, must(await layoutsPdf(tools, [layout], layout.name, pdfWish(wish))));
       files.push(file);
       this.step();
     }
@@ -297,7 +296,7 @@ class Parcel {
       patterns.map((of) => [of.pattern.id, of.revision, of.colours, of.pattern.name]),
     );
     const facts = { title: `${project.name}: patterns`, author: '', key };
-    const wish = { bleed: false, marks: false, ppi: 300 };
+    const wish = { bleed: false, marks: false, register: false, ppi: 300 };
     zip.add(`${stem}.pdf`, must(await pagesPdf(tools, lists, facts, wish)));
     this.step();
   }
@@ -312,3 +311,5 @@ const fontsOf = (layouts: readonly LayoutData[]): string[] =>
       ),
     ),
   ].sort();
+
+const pdfWish = ({ bleed, marks, register, ppi }: ParcelWish): PdfWish => ({ bleed, marks, register, ppi });
