@@ -193,14 +193,14 @@
           >On the {OBJECTS[layout.object.kind].noun}</Button
         >
       {/if}
+      <Button onclick={() => (recolouring = true)}>Exchange palettes …</Button>
+      <Button kind="main" onclick={() => (exporting = true)}>Export</Button>
       <Button pressed={proof.open} onclick={() => (proof.open = !proof.open)}
         >Proof
         {#if proof.notes.length > 0}<span class="notes"
             >{proof.notes.length}<span class="visually-hidden">&nbsp;notes</span></span
           >{/if}</Button
       >
-      <Button onclick={() => (recolouring = true)}>Exchange palettes …</Button>
-      <Button kind="main" onclick={() => (exporting = true)}>Export</Button>
     {/snippet}
   </TopBar>
   <div class="columns">
