@@ -260,7 +260,7 @@
   }
   .columns {
     display: grid;
-    grid-template-columns: 1fr 372px;
+    grid-template-columns: 1fr 388px;
     flex: 1;
     min-height: 0;
   }
