@@ -6,7 +6,7 @@ import { unzipSync } from 'fflate';
 import { PNG } from 'pngjs';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { ExportJob, ParcelContents, ParcelWish } from '../../src/lib/contract/data';
-import { colourFill, freshFill } from '../../src/lib/core/recipe/fill';
+import { colourFill, coveringLayout, freshFill } from '../../src/lib/core/recipe/fill';
 import { freshShape, type Shape } from '../../src/lib/core/recipe/layout';
 import { openApp, type App } from '../../src/lib/server/app/app';
 import { saveColourways } from '../../src/lib/server/repo/colourways';
@@ -88,9 +88,10 @@ async function ended(id: string): Promise<ExportJob> {
 }
 async function parcel(
   wish: ParcelWish,
+  of = project,
 ): Promise<{ job: ExportJob; bytes: Buffer; contents: ParcelContents | null }> {
   let contents: ParcelContents | null = null;
-  const ask = { store: app.store, project, wish };
+  const ask = { store: app.store, project: of, wish };
   const begun = need(app.exports.parcel({ name: 'Sea front', ask, made: (made) => (contents = made) }));
   const job = await ended(begun.id);
   const file = app.exports.file(begun.id);
@@ -184,6 +185,34 @@ describe('a parcel', () => {
       (at) => drawn.data[at * 4]! > 150 && drawn.data[at * 4 + 1]! < 80,
     );
     expect(red.length).toBeGreaterThan(300);
+  });
+
+  it('holds what is shown by layouts that lie in its own: their patterns, credits and fonts, and tells their changes', async () => {
+    const { db } = app;
+    const own = projectNamed(db, 'Nested');
+    const words = {
+      ...{ kind: 'text' as const, d: 'M0 0H20V8H0Z', width: 20, height: 8, text: 'Open', font: 'bitter-700' },
+      ...{ size: 8, align: 'start' as const },
+    };
+    const inner = laidOut(db, own, 'Badge', [
+      shape('n1', { fills: [freshFill('g1', pattern)] }),
+      shape('n2', { form: words, fills: [colourFill('g2', { colour: '#101f2e' })] }),
+    ]);
+    const outer = laidOut(db, own, 'Poster', [
+      shape('n3', { fills: [coveringLayout('g3', inner.id, inner, { width: 200, height: 80 })] }),
+    ]);
+    const wish = wishOf({ layouts: [outer.id], png: false, svg: false });
+    const made = await parcel(wish, own);
+    const files = unzipSync(new Uint8Array(made.bytes));
+    expect(Object.keys(files)).toContain('patterns/drop-dot/tile.svg');
+    const text = (path: string): string => new TextDecoder().decode(files[path]);
+    expect(text('CREDITS.txt')).toContain('Oona Pell');
+    expect(text('FONTS.txt')).toContain('bitter-700');
+    expect(text('spec/nested.html')).toContain('Badge, n1: 100 %');
+    keepParcel(db, own, wish, made.contents!);
+    expect(lastParcel(db, own)!.changed).toEqual([]);
+    need(applyChanges(db, inner.id, inner.version, [{ do: 'page', bleed: 10 }]));
+    expect(lastParcel(db, own)!.changed).toEqual([{ name: 'Badge', what: 'layout', how: 'changed' }]);
   });
 
   it('tells what is another since the last one', () => {

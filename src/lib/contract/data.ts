@@ -224,7 +224,7 @@ export type LayoutChange =
     };
 
 /** A layout that lies in another one. */
-export type PageForUse = Layout & { id: string; name: string };
+export type PageForUse = Layout & { id: string; name: string; version: number };
 
 /** A layout with the patterns that its fills use and the layouts that lie in it, with those in them. */
 export type LayoutInUse = { layout: LayoutData; patterns: PatternForUse[]; pages: PageForUse[] };

@@ -39,6 +39,27 @@ describe('layouts that lie in each other', () => {
     expect(nestingFault('p0', chain(LIMITS.nestedDepth + 1))).toContain('at most 4 deep');
   });
 
+  it('are as deep as the longest way down, whichever way was looked at first', () => {
+    const pages = all({
+      // By itself “c” is two above the bottom; by way of “a” and “b” it lies deeper.
+      p0: page(within('c'), within('a')),
+      ...{ a: page(within('b')), b: page(within('c')), c: page(within('d')), d: page(within('e')) },
+      e: page(plain()),
+    });
+    expect(nestingFault('p0', pages)).toContain('at most 4 deep');
+    expect(nestingFault('a', pages)).toBeNull();
+  });
+
+  it('are so many and no more', () => {
+    const many = (count_: number): Map<string, Layout> =>
+      all({
+        p0: page(...Array.from({ length: count_ }, (_one, at) => within(`q${at}`))),
+        ...Object.fromEntries(Array.from({ length: count_ }, (_one, at) => [`q${at}`, page(plain())])),
+      });
+    expect(nestingFault('p0', many(LIMITS.nestedLayouts))).toBeNull();
+    expect(nestingFault('p0', many(LIMITS.nestedLayouts + 1))).toContain('at most 40 others');
+  });
+
   it('are counted with all that lies in them, each time that it is drawn, before anything is', () => {
     // Eight in eight in eight in eight: 4,096 shapes at the bottom, 4,680 in all; nine come to 7,380.
     const powers = (each: number): Map<string, Layout> =>

@@ -1,36 +1,58 @@
-import { layoutsWithin, type Layout } from '../recipe/layout';
+import { layoutsWithin, type Layout, type Shape } from '../recipe/layout';
 import { LIMITS } from '../recipe/limits';
 import type { DisplayList } from './list';
 
 export const IN_ITSELF = 'A layout cannot lie in itself, nor in one that lies in it; choose another one.';
 
-/** Whether layouts lie in each other soundly: none in itself, not too deep, not too many shapes; a sentence where they do not. */
+/** What lies in a layout: how many shapes are drawn for it in all, and how deep layouts go below it. */
+type Holds = { shapes: number; depth: number };
+
+/** Whether layouts lie in each other soundly: none in itself, not too deep, not too many; a sentence where they do not. */
 export function nestingFault(id: string, pages: ReadonlyMap<string, Pick<Layout, 'shapes'>>): string | null {
-  const totals = new Map<string, number>();
+  const { nestedDepth, nestedLayouts, nestedShapes } = LIMITS;
+  const known = new Map<string, Holds>();
   const onTheWay = new Set<string>();
-  /** How many shapes are drawn for a layout, with those of all that lie in it; a sentence instead of too many. */
-  const count = (one: string): number | string => {
-    const known = totals.get(one);
-    if (known !== undefined) return known;
+  const look = (one: string): Holds | string => {
+    const held = known.get(one);
+    if (held) return held;
     if (onTheWay.has(one)) return IN_ITSELF;
-    if (onTheWay.size > LIMITS.nestedDepth)
-      return `Layouts lie in each other at most ${LIMITS.nestedDepth} deep; choose one that holds fewer.`;
-    const shapes = pages.get(one)?.shapes ?? [];
+    // What is not at hand ends the way.
+    const own = pages.get(one)?.shapes ?? [];
     onTheWay.add(one);
-    let total = shapes.length;
-    for (const within of shapes.flatMap(layoutsWithin)) {
-      const more = count(within);
-      if (typeof more === 'string') return more;
-      total += more;
-      if (total > LIMITS.nestedShapes)
-        return `The layouts in it come to more than ${LIMITS.nestedShapes.toLocaleString('en')} shapes; choose one that holds fewer.`;
+    const holds: Holds = { shapes: own.length, depth: 0 };
+    for (const within of own.flatMap(layoutsWithin)) {
+      const below = look(within);
+      if (typeof below === 'string') return below;
+      holds.shapes += below.shapes;
+      holds.depth = Math.max(holds.depth, below.depth + 1);
+      if (holds.depth > nestedDepth)
+        return `Layouts lie in each other at most ${nestedDepth} deep; choose one that holds fewer.`;
+      if (holds.shapes > nestedShapes)
+        return `The layouts in it come to more than ${nestedShapes.toLocaleString('en')} shapes; choose one that holds fewer.`;
+      if (known.size > nestedLayouts)
+        return `A layout holds at most ${nestedLayouts} others, with those in them; choose one that holds fewer.`;
     }
     onTheWay.delete(one);
-    totals.set(one, total);
-    return total;
+    known.set(one, holds);
+    return holds;
   };
-  const counted = count(id);
-  return typeof counted === 'string' ? counted : null;
+  const found = look(id);
+  return typeof found === 'string' ? found : null;
+}
+
+/** The layouts that a shape shows, and those in them, by their ids; each once. */
+export function pagesWithin(shapes: readonly Shape[], pages: ReadonlyMap<string, Layout>): Layout[] {
+  const found = new Map<string, Layout>();
+  const look = (all: readonly Shape[]): void => {
+    for (const id of all.flatMap(layoutsWithin)) {
+      const page = pages.get(id);
+      if (!page || found.has(id)) continue;
+      found.set(id, page);
+      look(page.shapes);
+    }
+  };
+  look(shapes);
+  return [...found.values()];
 }
 
 /** The layouts that lie in others, each lowered once; one that does not lie there soundly is left out. */

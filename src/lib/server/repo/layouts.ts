@@ -151,8 +151,8 @@ export function layoutInUse(db: Db, layout: LayoutData): LayoutInUse {
     const found = [...new Set(next)].filter((id) => id !== layout.id && !pages.has(id));
     next = [];
     for (const id of found) {
-      // What is more is not drawn: it need not be read.
-      if (pages.size >= LIMITS.nestedLayouts || shapes > LIMITS.nestedShapes) break;
+      // One more than may lie there says that they are too many; what is more need not be read.
+      if (pages.size > LIMITS.nestedLayouts || shapes > LIMITS.nestedShapes) break;
       const page = getLayout(db, id);
       if (!page.ok) continue;
       pages.set(id, page.value);

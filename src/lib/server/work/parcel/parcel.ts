@@ -1,7 +1,14 @@
 import { rmSync } from 'node:fs';
 import { strToU8 } from 'fflate';
 import sharp from 'sharp';
-import type { LayoutData, ParcelContents, ParcelWish, ProjectDetail } from '../../../contract/data';
+import type {
+  LayoutData,
+  PageForUse,
+  ParcelContents,
+  ParcelWish,
+  PatternDetail,
+  ProjectDetail,
+} from '../../../contract/data';
 import { done, fail, type Failure, type Outcome } from '../../../contract/failure';
 import { CODE_FILES, type Answer, type CodeAsk } from '../../../contract/work';
 import { resolveSlots } from '../../../core/colour/slots';
@@ -18,7 +25,8 @@ import { followRecipe } from '../../../core/recipe/links';
 import { compiledPattern } from '../../../core/scene/pattern';
 import { compileUnit } from '../../../core/scene/unit';
 import { spaceFailure } from '../../render/space';
-import { getLayout } from '../../repo/layouts';
+import type { Db } from '../../db/open';
+import { getLayout, layoutInUse } from '../../repo/layouts';
 import { paletteLinks } from '../../repo/links';
 import { listPalettes } from '../../repo/palettes';
 import { getPattern, storedAt } from '../../repo/patterns';
@@ -89,7 +97,8 @@ class Parcel {
   async write(): Promise<ParcelContents> {
     const { wish, zip, project } = this;
     const layouts = this.layouts();
-    const patterns = wish.patterns || wish.spec ? this.patterns(layouts) : [];
+    const shown = withPages(this.tools.db, layouts);
+    const patterns = wish.patterns || wish.spec ? this.patterns(shown) : [];
     this.steps =
       layouts.length * [wish.pdf, wish.png, wish.svg].filter(Boolean).length + 2 * patterns.length + 2;
     const pages: { layout: LayoutData; files: string[] }[] = [];
@@ -98,10 +107,10 @@ class Parcel {
       pages.push({ layout, files: await this.layout(layout, freeSlug(layout.name, stems, 'layout')) });
     if (wish.patterns) for (const one of patterns) await this.pattern(one);
     if (wish.palettes) this.palettes();
-    if (wish.spec) await this.spec(pages, patterns);
+    if (wish.spec) await this.spec(pages, patterns, shown);
     const due = creditsDue(patterns.map(({ pattern }) => pattern));
     if (due.length > 0) zip.add('CREDITS.txt', strToU8(`Credits that are due:\n\n${due.join('\n')}\n`));
-    const fonts = fontsOf(layouts);
+    const fonts = fontsOf(shown);
     if (fonts.length > 0)
       zip.add(
         'FONTS.txt',
@@ -110,7 +119,7 @@ class Parcel {
         ),
       );
     const contents: ParcelContents = {
-      layouts: layouts.map(({ id, name, version }) => ({ id, name, version })),
+      layouts: shown.map(({ id, name, version }) => ({ id, name, version })),
       patterns: patterns.map(({ pattern, revision }) => ({ id: pattern.id, name: pattern.name, revision })),
       files: [...zip.entries].sort((one, other) => (one.path < other.path ? -1 : 1)),
     };
@@ -158,21 +167,21 @@ class Parcel {
   }
 
   /** The patterns that these layouts show, each at the revision that is shown. */
-  private patterns(layouts: readonly LayoutData[]): SpecPattern[] {
+  private patterns(shown: readonly PageForUse[]): SpecPattern[] {
     const { db } = this.tools;
     const links = paletteLinks(db);
+    const known = new Map<string, Outcome<PatternDetail>>();
     const found = new Map<string, SpecPattern>();
     const stems = new Set<string>();
-    const fills = layouts.flatMap(({ shapes }) => shapes.flatMap(patternFills));
-    for (const fill of fills) {
-      const read = getPattern(db, fill.pattern);
+    for (const fill of shown.flatMap(({ shapes }) => shapes.flatMap(patternFills))) {
+      const read = known.get(fill.pattern) ?? getPattern(db, fill.pattern);
+      known.set(fill.pattern, read);
       if (!read.ok) continue;
       const pattern = read.value;
       const revision = fill.held ?? pattern.newest;
       const key = `${pattern.id}@${revision}`;
-      if (found.has(key)) continue;
-      const stored = storedAt(db, pattern.id, revision);
-      if (!stored.ok) continue;
+      const stored = found.has(key) ? null : storedAt(db, pattern.id, revision);
+      if (!stored?.ok) continue;
       const recipe = followRecipe(stored.value, links);
       const scene = compileUnit(recipe);
       if (scene.fault) continue;
@@ -275,9 +284,9 @@ class Parcel {
   private async spec(
     pages: readonly { layout: LayoutData; files: readonly string[] }[],
     patterns: readonly SpecPattern[],
+    shown: readonly PageForUse[],
   ): Promise<void> {
     const { tools, zip, project } = this;
-    const layouts = pages.map(({ layout }) => layout);
     const stem = `spec/${slug(project.name, 'project')}`;
     if (!this.wish.patterns)
       for (const { folder, recipe } of patterns)
@@ -285,9 +294,9 @@ class Parcel {
           `${folder}/swatch.png`,
           await swatchPicture(tools, recipe, {}, { width: 480, height: 360, scale: 1, pixels: 2 }),
         );
-    zip.add(`${stem}.html`, strToU8(specHtml(project.name, pages, patterns)));
+    zip.add(`${stem}.html`, strToU8(specHtml(project.name, pages, patterns, shown)));
     const compiled = new Map(patterns.map((of) => [of.folder, of.compiled]));
-    const paper = specPages(project.name, patterns, layouts).slice(0, LIMITS.pdfPages);
+    const paper = specPages(project.name, patterns, shown).slice(0, LIMITS.pdfPages);
     const lists = paper.map((page) => ({
       ...{ name: project.name, cut: 0 },
       list: lowerLayout(page, ({ pattern }) => compiled.get(pattern) ?? null),
@@ -303,7 +312,7 @@ class Parcel {
 }
 
 /** The fonts of the words on these layouts, by the names that they are kept under. */
-const fontsOf = (layouts: readonly LayoutData[]): string[] =>
+const fontsOf = (layouts: readonly PageForUse[]): string[] =>
   [
     ...new Set(
       layouts.flatMap(({ shapes }) =>
@@ -313,3 +322,10 @@ const fontsOf = (layouts: readonly LayoutData[]): string[] =>
   ].sort();
 
 const pdfWish = ({ bleed, marks, register, ppi }: ParcelWish): PdfWish => ({ bleed, marks, register, ppi });
+
+/** Layouts, and those that lie in them; each once. */
+const withPages = (db: Db, layouts: readonly LayoutData[]): (PageForUse & { version: number })[] => [
+  ...new Map(
+    [...layouts, ...layouts.flatMap((layout) => layoutInUse(db, layout).pages)].map((one) => [one.id, one]),
+  ).values(),
+];

@@ -1,4 +1,4 @@
-import type { LayoutData, PatternDetail } from '../../../contract/data';
+import type { LayoutData, PageForUse, PatternDetail } from '../../../contract/data';
 import { contrastRatio } from '../../../core/colour/contrast';
 import type { Hex } from '../../../core/colour/parse';
 import { formatPath, parsePath, transformPath } from '../../../core/geom/path';
@@ -34,14 +34,16 @@ function repeatOf(recipe: Recipe): string {
   switch (repeat.kind) {
     case 'brick':
     case 'half-drop':
-      return `${repeat.kind === 'brick' ? 'brick' : 'half-drop'}, step ${number(repeat.step * 100)} % (${repeat.run})`;
+      return `${repeat.kind}, step ${number(repeat.step * 100)} % (${repeat.run})`;
+    case 'group':
+      return `plane group ${repeat.group}`;
     default:
-      return 'group' in repeat ? `plane group ${String(repeat.group)}` : repeat.kind;
+      return repeat.kind;
   }
 }
 
 /** All that is said of a pattern, line by line. */
-export function linesOf(of: SpecPattern, layouts: readonly LayoutData[]): [string, string][] {
+export function linesOf(of: SpecPattern, layouts: readonly PageForUse[]): [string, string][] {
   const { pattern, recipe, revision, compiled, colours } = of;
   const ground = resolveGround(compiled.scene, colours)?.colour ?? null;
   const uses = layouts.flatMap((layout) =>
@@ -92,8 +94,8 @@ export function specHtml(
   project: string,
   layouts: readonly { layout: LayoutData; files: readonly string[] }[],
   patterns: readonly SpecPattern[],
+  shown: readonly PageForUse[],
 ): string {
-  const all = layouts.map(({ layout }) => layout);
   const link = (path: string): string => path.split('/').map(encodeURIComponent).join('/');
   const rows = (lines: readonly [string, string][]): string =>
     lines
@@ -104,7 +106,7 @@ export function specHtml(
       .join('');
   const parts = patterns.map(
     (of) =>
-      `<section><img src="../${link(of.folder)}/swatch.png" width="240" height="180" alt=""><div><h2>${escapeXml(of.pattern.name)}</h2><table>${rows(linesOf(of, all))}</table></div></section>`,
+      `<section><img src="../${link(of.folder)}/swatch.png" width="240" height="180" alt=""><div><h2>${escapeXml(of.pattern.name)}</h2><table>${rows(linesOf(of, shown))}</table></div></section>`,
   );
   const pages = layouts.map(({ layout, files }) => {
     const links = files
@@ -138,7 +140,7 @@ const SWATCH = { width: mm(52), height: mm(39) };
 export function specPages(
   project: string,
   patterns: readonly SpecPattern[],
-  layouts: readonly LayoutData[],
+  shown: readonly PageForUse[],
 ): Layout[] {
   const pages: Layout[] = [];
   let shapes: Shape[] = [];
@@ -155,7 +157,7 @@ export function specPages(
   };
   let y = begin();
   for (const of of patterns) {
-    const lines = linesOf(of, layouts);
+    const lines = linesOf(of, shown);
     const high = Math.max(SWATCH.height, mm(8) + lines.length * ROW) + mm(9);
     if (y + high > PAGE.height - EDGE && y > EDGE + mm(12)) y = begin();
     const id = `p${(count += 1)}`;
