@@ -40,10 +40,13 @@ export function nestingFault(id: string, pages: ReadonlyMap<string, Pick<Layout,
   return typeof found === 'string' ? found : null;
 }
 
-/** The layouts that a shape shows, and those in them, by their ids; each once. */
-export function pagesWithin(shapes: readonly Shape[], pages: ReadonlyMap<string, Layout>): Layout[] {
+/** The layouts that shapes show, and those in them; each once. */
+export function pagesWithin(
+  shapes: readonly Pick<Shape, 'fills' | 'stroke'>[],
+  pages: ReadonlyMap<string, Layout>,
+): Layout[] {
   const found = new Map<string, Layout>();
-  const look = (all: readonly Shape[]): void => {
+  const look = (all: readonly Pick<Shape, 'fills' | 'stroke'>[]): void => {
     for (const id of all.flatMap(layoutsWithin)) {
       const page = pages.get(id);
       if (!page || found.has(id)) continue;

@@ -40,6 +40,8 @@ export type ProofNote = {
   /** None where it is about the page. */
   places: readonly ProofPlace[];
   mend: Mend | null;
+  /** Words that are missing on the page. */
+  writes?: string;
 };
 
 /**
@@ -65,10 +67,10 @@ export function gathered(found: readonly Found[]): ProofNote[] {
 
 function together(key: string, all: readonly Found[]): ProofNote {
   const worst = all.reduce((least, one) => ((one.measure ?? 0) < (least.measure ?? 0) ? one : least));
-  const { kind, weight, says, figure, mend } = worst;
+  const { kind, weight, says, figure, mend, writes } = worst;
   const several = all.some((one) => one.figure !== figure);
   return {
-    ...{ key, kind, weight, says },
+    ...{ key, kind, weight, says, ...(writes === undefined ? {} : { writes }) },
     figure: several ? `from ${figure}` : figure,
     places: all.flatMap(({ place }) => place ?? []),
     mend: mend && {

@@ -1,9 +1,10 @@
 import { patternRegion, tiledOf, allLayers, type DrawnShape, type TiledItem } from '../draw/list';
 import { intersectBoxes, type Box } from '../geom/box';
-import { decompose, meanScale } from '../geom/affine';
+import { decompose, IDENTITY, meanScale, multiply, type Affine } from '../geom/affine';
 import { effectivePpi, toPx } from '../num/length';
 import { LIMITS } from '../recipe/limits';
-import { allFills, patternFills, type Shape } from '../recipe/layout';
+import { allFills, patternFills, type Layout, type Shape } from '../recipe/layout';
+import { pagesWithin } from '../draw/nested';
 import { costOver } from '../scene/cost';
 import type { ProofContext } from './context';
 import { factsOf, narrowestGap } from './facts';
@@ -16,6 +17,7 @@ export function foundOnShape(shape: Shape, drawn: DrawnShape, page: Box, context
   return [
     ...foundOfPatterns(shape, context),
     ...foundOfLayouts(shape, drawn),
+    ...foundOfPatternsWithin(shape, context),
     ...foundDrawn(shape, drawn, page, context),
   ];
 }
@@ -58,6 +60,18 @@ function foundOfPatterns(shape: Shape, { lookup, patterns }: ProofContext): Foun
   });
 }
 
+/** How the patterns of the layouts on a shape stand in the library; they are changed on their own pages. */
+function foundOfPatternsWithin(shape: Shape, context: ProofContext): Found[] {
+  const pages = context.lookup.pages ?? new Map<string, Layout>();
+  return allFills(shape).flatMap((fill) =>
+    fill.kind === 'layout'
+      ? pagesWithin([{ fills: [fill], stroke: null }], pages)
+          .flatMap(({ shapes }) => shapes.flatMap((one) => foundOfPatterns(one, context)))
+          .map((one) => ({ ...one, mend: null, place: { shape: shape.id, fill: fill.id } }))
+      : [],
+  );
+}
+
 /** Layouts that fill a shape and of which nothing is drawn. */
 const foundOfLayouts = (shape: Shape, drawn: DrawnShape): Found[] =>
   allFills(shape).flatMap((fill): Found[] =>
@@ -76,36 +90,44 @@ const foundOfLayouts = (shape: Shape, drawn: DrawnShape): Found[] =>
   );
 
 function foundDrawn(shape: Shape, drawn: DrawnShape, page: Box, context: ProofContext): Found[] {
-  const fills = new Map(allFills(shape).map((fill) => [fill.id, fill]));
+  return [...foundOfItems(drawn, shape.id, IDENTITY, context), ...foundCopies(drawn, page, context)];
+}
+
+/** What is found on the items and the stroke of a drawn shape, which `matrix` takes to the page that is proofed. */
+function foundOfItems(drawn: DrawnShape, shape: string, matrix: Affine, context: ProofContext): Found[] {
   const found: Found[] = [];
-  const { limits } = context;
-  for (const { fill: id, items } of allLayers(drawn)) {
-    const place: ProofPlace = { shape: shape.id, fill: id };
+  for (const { fill, items } of allLayers(drawn)) {
+    const place: ProofPlace = { shape, fill };
     for (const item of items) {
-      if (item.kind === 'picture') {
-        const ppi = ppiOf(item.matrix);
-        found.push(...coarse('A picture', ppi, place, context));
-      }
-      const fill = fills.get(id);
-      if (item.kind === 'tiled' && fill?.kind === 'pattern') found.push(...foundTiled(item, place, context));
+      if (item.kind === 'path') continue;
+      const onPage = multiply(matrix, item.matrix);
+      if (item.kind === 'picture') found.push(...coarse('A picture', ppiOf(onPage), place, context));
+      if (item.kind === 'tiled') found.push(...foundTiled({ ...item, matrix: onPage }, place, context));
+      // What lies in a layout is mended on its own page: here it only has its place.
+      if (item.kind === 'page')
+        found.push(
+          ...item.list.shapes
+            .flatMap((one) => foundOfItems(one, one.id, onPage, context))
+            .map((one) => ({ ...one, mend: null, place })),
+        );
     }
   }
   const pen = drawn.stroke && drawn.stroke.layers.length > 0 ? drawn.stroke.pen : null;
-  const least = toPx(limits.line, 'pt');
-  if (pen && pen.width < least - 1e-6)
+  const least = toPx(context.limits.line, 'pt');
+  const width = pen ? pen.width * meanScale(matrix) : Infinity;
+  if (width < least - 1e-6)
     found.push({
       kind: 'line',
       weight: 'wrong',
       says: `A stroke is thinner than ${sayPt(least)}.`,
-      figure: sayPt(pen.width),
-      measure: pen.width,
-      place: { shape: shape.id, fill: null },
+      figure: sayPt(width),
+      measure: width,
+      place: { shape, fill: null },
       mend: mendShapes(`Make it ${sayPt(least)}`, (held) => ({
         ...held,
         stroke: held.stroke && { ...held.stroke, width: least },
       })),
     });
-  found.push(...foundCopies(drawn, page, context));
   return found;
 }
 

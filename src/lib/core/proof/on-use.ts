@@ -1,7 +1,9 @@
 import { closedRound, fillsRound, wholeRound } from '../mockup/whole-round';
 import { OBJECTS, roundOf } from '../mockup/objects';
 import { creditLine } from '../recipe/library';
-import { patternFills, type Shape } from '../recipe/layout';
+import type { PatternFill } from '../recipe/fill';
+import { allFills, patternFills, type Layout, type Shape } from '../recipe/layout';
+import { pagesWithin } from '../draw/nested';
 import { drawnPictures } from '../scene/pictures';
 import type { ProofContext } from './context';
 import type { Found } from './note';
@@ -46,24 +48,40 @@ export function foundOfRights(
   shapes: readonly Shape[],
   { patterns, lookup }: Pick<ProofContext, 'patterns' | 'lookup'>,
 ): Found[] {
-  const texts = shapes.flatMap(({ form, hidden }) =>
+  const pages = lookup.pages ?? new Map<string, Layout>();
+  const all = [...shapes, ...pagesWithin(shapes, pages).flatMap((page) => page.shapes)];
+  const texts = all.flatMap(({ form, hidden }) =>
     form.kind === 'text' && !hidden ? [form.text.toLowerCase()] : [],
   );
   const said = (name: string): boolean =>
     name.trim() !== '' && texts.some((text) => text.includes(name.trim().toLowerCase()));
+  /** The patterns that a shape shows, and those of layouts on it, each with the fill that shows it there. */
+  const usesOn = (shape: Shape): { use: PatternFill; fill: string }[] => [
+    ...patternFills(shape).map((use) => ({ use, fill: use.id })),
+    ...allFills(shape).flatMap((fill) =>
+      fill.kind === 'layout'
+        ? pagesWithin([{ fills: [fill], stroke: null }], pages)
+            .flatMap((page) => page.shapes.flatMap(patternFills))
+            .map((use) => ({ use, fill: fill.id }))
+        : [],
+    ),
+  ];
   return shapes.flatMap((shape) =>
-    patternFills(shape).flatMap((fill): Found[] => {
-      const pattern = patterns.get(fill.pattern);
+    usesOn(shape).flatMap(({ use, fill }): Found[] => {
+      const pattern = patterns.get(use.pattern);
       if (!pattern) return [];
       const { credit, name } = pattern;
-      const place = { shape: shape.id, fill: fill.id };
+      const place = { shape: shape.id, fill };
       const look = (kind: Found['kind'], says: string, figure: string): Found => ({
         ...{ kind, weight: 'look' as const, says, figure, place, mend: null },
       });
       const found: Found[] = [];
       if (credit.attribution && !said(credit.author === '' ? name : credit.author))
-        found.push(look('credit', `A credit is due and not on the page: ${creditLine(name, credit)}.`, ''));
-      const scene = lookup(fill)?.scene;
+        found.push({
+          ...look('credit', `A credit is due and not on the page: ${creditLine(name, credit)}.`, ''),
+          writes: creditLine(name, credit),
+        });
+      const scene = lookup(use)?.scene;
       if (credit.licence === '' && scene && drawnPictures(scene).length > 0)
         found.push(look('licence', `“${name}” shows a picture of which no licence is noted.`, ''));
       return found;

@@ -312,6 +312,60 @@ describe('a proof', () => {
     expect(shape!.y + fill.anchor.y + fill.offset.y).toBeCloseTo(3, 6);
   });
 
+  it('looks at layouts that lie on a shape at the size at which they lie there', () => {
+    const art = { motifs: [block('b', 80, 1)], placings: [place('b', 50, 50)] };
+    const base = library({
+      thin: {
+        recipe: recipe(art),
+        newest: 2,
+        credit: { author: 'Oona Pell', source: '', licence: 'x', attribution: true },
+      },
+    });
+    const photo = coveringPicture('np', { asset: 'a', width: 900, height: 450 }, { width: 200, height: 100 });
+    const stroke = {
+      width: 1,
+      cap: 'butt' as const,
+      join: 'miter' as const,
+      dashes: [],
+      fills: [plain('#000000')],
+    };
+    const inner = page(
+      [
+        box(10, 10, 100, 100, [{ ...use('thin'), held: 1 } as Fill]),
+        box(120, 10, 200, 100, [photo], { stroke }),
+      ],
+      { width: 400, height: 200 },
+    );
+    const pages = new Map([['inner', inner]]);
+    const lookup = Object.assign((fill: Parameters<ProofContext['lookup']>[0]) => base.lookup(fill), {
+      pages,
+    });
+    const context = { ...base, lookup };
+    // By itself it is sound but for what is held and due: 1 px are 0.75 pt, 900 px over 200 are 432 ppi.
+    expect(notesOf(inner, context).map(({ kind }) => kind)).toEqual(['held', 'credit']);
+    const lies = (scale: number): ProofNote[] => {
+      const fill = { ...coveringLayout('nl', 'inner', inner, inner), scaleX: scale, scaleY: scale };
+      return notesOf(page([box(50, 50, 400, 200, [fill])]), context);
+    };
+    expect(lies(1).map(({ kind }) => kind)).toEqual(['held', 'credit']);
+    // At a quarter lines of 1 px are 0.1875 pt; at four times the picture has 108 ppi.
+    expect(lies(0.25).map(({ kind, figure }) => [kind, figure.replaceAll('\u00a0', ' ')])).toEqual([
+      ['line', '0.19 pt'],
+      ['line', '0.19 pt'],
+      ['held', '1 behind'],
+      ['credit', ''],
+    ]);
+    const large = lies(4);
+    expect(large.map(({ kind, figure }) => [kind, figure.replaceAll('\u00a0', ' ')])).toEqual([
+      ['picture', '108 ppi'],
+      ['held', '1 behind'],
+      ['credit', ''],
+    ]);
+    expect(
+      large.every(({ mend, places }) => mend === null && places.every(({ fill }) => fill === 'nl')),
+    ).toBe(true);
+  });
+
   it('knows what lies below: nearest first, through what is clear, not through pictures or blends', () => {
     const dark = plain('#101010');
     const over = (below: Shape[]): ProofKind[] =>

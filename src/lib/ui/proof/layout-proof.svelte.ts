@@ -3,9 +3,8 @@ import type { ProjectDetail } from '$lib/contract/data';
 import { unionBoxes, type Box } from '$lib/core/geom/box';
 import type { ObjectSpec } from '$lib/core/mockup/objects';
 import { toPx } from '$lib/core/num/length';
-import { creditLine } from '$lib/core/recipe/library';
 import { colourFill } from '$lib/core/recipe/fill';
-import { freshShape, patternFills, shapeBox } from '$lib/core/recipe/layout';
+import { freshShape, shapeBox } from '$lib/core/recipe/layout';
 import type { ProofSettings } from '$lib/core/proof/limits';
 import type { ProofNote } from '$lib/core/proof/note';
 import { Proof } from '$lib/core/proof/proof';
@@ -67,28 +66,22 @@ export class LayoutProof {
   }
 
   /** What the button of a note says that mends it; `null` where it is left to the person. */
-  mendOf({ mend, kind }: ProofNote): string | null {
-    return mend?.label ?? (kind === 'credit' ? 'Write it on the page' : null);
+  mendOf({ mend, writes }: ProofNote): string | null {
+    return mend?.label ?? (writes === undefined ? null : 'Write it on the page');
   }
 
   async mend(note: ProofNote): Promise<void> {
     const { history } = this.editor;
     if (note.mend) history.commit({ ...history.doc, ...note.mend.change(history.doc, note.places) });
-    else if (note.kind === 'credit') await this.writeCredit(note);
+    else if (note.writes !== undefined) await this.write(note.writes);
     this.look();
   }
 
-  /** Writes a credit that is due small into the lower left corner of the page, within its margin. */
-  private async writeCredit({ places }: ProofNote): Promise<void> {
+  /** Writes what is missing small into the lower left corner of the page, within its margin. */
+  private async write(words: string): Promise<void> {
     const { editor } = this;
-    const fills = editor.doc.shapes.flatMap(patternFills);
-    const fill = fills.find(({ id }) => places.some((place) => place.fill === id));
-    const pattern = fill && editor.patterns.get(fill.pattern);
-    const font = editor.textNumbers.font;
-    const made = pattern
-      ? await setText(creditLine(pattern.name, pattern.credit), { font, size: toPx(6, 'pt'), align: 'start' })
-      : null;
-    if (!made) return;
+    const { font } = editor.textNumbers;
+    const made = await setText(words, { font, size: toPx(6, 'pt'), align: 'start' });
     if (!made.ok) return void toasts.problem(made.message);
     const { form } = made.set;
     const { margin, height, width } = editor.doc;
