@@ -154,6 +154,8 @@ describe('a pattern in a page of somebody else’s', () => {
       const tag = first.headers.get('etag')!;
       const second = await ask(`${files(id)}/${file}`, { 'if-none-match': tag });
       expect([second.status, (await second.arrayBuffer()).byteLength]).toEqual([304, 0]);
+      const weak = await ask(`${files(id)}/${file}`, { 'if-none-match': `"other", W/${tag}` });
+      expect(weak.status).toBe(304);
       const other = await ask(`${files(id)}/${file}?colours=Ink:102030`, { 'if-none-match': tag });
       expect([other.status, other.headers.get('etag') === tag]).toEqual([200, false]);
     }

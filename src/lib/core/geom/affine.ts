@@ -135,3 +135,6 @@ function cosSin(degrees: number): { cos: number; sin: number } {
 
 /** The factor by which a matrix enlarges lengths, as the root of its area factor. */
 export const meanScale = ({ a, b, c, d }: Affine): number => Math.sqrt(Math.abs(a * d - b * c));
+
+/** How much a map stretches along the axis that it stretches most: the larger of its two columns. */
+export const longestScale = ({ a, b, c, d }: Affine): number => Math.max(Math.hypot(a, b), Math.hypot(c, d));

@@ -1,13 +1,21 @@
 import type { Hex } from '../colour/parse';
 import { boxesMeet, type Box } from '../geom/box';
-import type { DrawnShape, Layer } from '../draw/list';
+import type { DrawnShape, Ink, Layer } from '../draw/list';
 import { factsOf } from './facts';
 
 /** What of a layer is seen: colours added to `found`; whether one sees through it, or cannot tell. */
 type Seen = 'through' | 'closed' | 'unknown';
 
 /** Whether something covers all below it, so far as a proof has to know. */
-const isFull = (opacity: number): boolean => opacity >= 0.995;
+export const isFull = (opacity: number): boolean => opacity >= 0.995;
+
+/** The colours of an ink that covers; `null` of one that one sees through. */
+export const inkColours = (ink: Ink): Hex[] | null =>
+  typeof ink === 'string'
+    ? [ink]
+    : ink.stops.every(({ opacity }) => isFull(opacity))
+      ? ink.stops.map(({ colour }) => colour)
+      : null;
 
 function lookAt({ blend, mask, items }: Layer, found: Hex[]): Seen {
   if (blend !== 'normal') return 'unknown';
@@ -22,12 +30,12 @@ function lookAt({ blend, mask, items }: Layer, found: Hex[]): Seen {
         if (item.wash || item.pattern.scene.sampled) return 'unknown';
         found.push(...factsOf(item.pattern.scene).slots.flatMap((slot) => item.colours[slot] ?? []));
         break;
-      case 'path':
-        if (typeof item.ink === 'string') found.push(item.ink);
-        else if (item.ink.stops.every(({ opacity }) => isFull(opacity)))
-          found.push(...item.ink.stops.map(({ colour }) => colour));
-        else return 'unknown';
+      case 'path': {
+        const colours = inkColours(item.ink);
+        if (!colours) return 'unknown';
+        found.push(...colours);
         seen = 'closed';
+      }
     }
     if (seen === 'closed') break;
   }

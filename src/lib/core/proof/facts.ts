@@ -1,4 +1,4 @@
-import { multiply } from '../geom/affine';
+import { longestScale, multiply } from '../geom/affine';
 import { paintSlots } from '../recipe/edit';
 import { thinPieces } from '../scene/thin';
 import { findTouches } from '../scene/touch';
@@ -26,11 +26,7 @@ export function factsOf(scene: UnitScene): PatternFacts {
     ...scene.endless.map((line) => line.element),
   ];
   const pictures = scene.pieces.flatMap(({ matrix, elements: all }) =>
-    all.flatMap(({ picture }) => {
-      if (!picture) return [];
-      const { a, b, c, d } = multiply(matrix, picture.matrix);
-      return [Math.max(Math.hypot(a, b), Math.hypot(c, d))];
-    }),
+    all.flatMap(({ picture }) => (picture ? [longestScale(multiply(matrix, picture.matrix))] : [])),
   );
   const slots = elements.flatMap(({ fill, stroke, picture }) =>
     picture ? [] : [...paintSlots(fill), ...(stroke ? [stroke.slot] : [])],

@@ -2,7 +2,7 @@ import { contrastRatio } from '../colour/contrast';
 import type { Hex } from '../colour/parse';
 import type { DrawnShape } from '../draw/list';
 import { mapFills, type Shape } from '../recipe/layout';
-import { coloursBelow } from './below';
+import { coloursBelow, inkColours, isFull } from './below';
 import type { ProofContext } from './context';
 import { factsOf } from './facts';
 import { mendShapes } from './mends';
@@ -36,17 +36,11 @@ function foundOfMotifs(
   if (limits.motif === 0) return [];
   return drawn.layers.flatMap(({ fill, blend, items }, layer): Found[] => {
     const item = items.find((one) => one.kind === 'tiled');
-    if (!item || blend !== 'normal' || item.wash || item.opacity < 0.995 || item.pattern.scene.sampled)
+    if (!item || blend !== 'normal' || item.wash || !isFull(item.opacity) || item.pattern.scene.sampled)
       return [];
     const ground = items.find((one) => one.kind === 'path');
-    const below =
-      ground && ground.opacity >= 0.995
-        ? typeof ground.ink === 'string'
-          ? [ground.ink]
-          : ground.ink.stops.map(({ colour }) => colour)
-        : ground
-          ? null
-          : coloursBelow(all, at, layer, background);
+    const own = ground && isFull(ground.opacity) ? inkColours(ground.ink) : null;
+    const below = ground ? own : coloursBelow(all, at, layer, background);
     if (!below || below.length === 0) return [];
     const faint = factsOf(item.pattern.scene).slots.flatMap((slot) => {
       const colour = item.colours[slot];
@@ -83,7 +77,7 @@ function foundOfText(
   const layer = drawn.layers[top];
   const [item] = layer?.items ?? [];
   if (limits.text === 0 || !layer || layer.items.length !== 1 || layer.blend !== 'normal') return [];
-  if (item?.kind !== 'path' || typeof item.ink !== 'string' || item.opacity < 0.995) return [];
+  if (item?.kind !== 'path' || typeof item.ink !== 'string' || !isFull(item.opacity)) return [];
   // The text's own lower layers lie exactly behind its letters: what it stands on is below the shape.
   const below = coloursBelow(all, at, 0, background);
   const ratio = below && below.length > 0 ? worst(item.ink, below) : Infinity;

@@ -1,6 +1,6 @@
 import { patternRegion, tiledOf, allLayers, type DrawnShape, type TiledItem } from '../draw/list';
 import { intersectBoxes, type Box } from '../geom/box';
-import { decompose, IDENTITY, meanScale, multiply, type Affine } from '../geom/affine';
+import { decompose, IDENTITY, longestScale, meanScale, multiply, type Affine } from '../geom/affine';
 import { effectivePpi, toPx } from '../num/length';
 import { LIMITS } from '../recipe/limits';
 import { allFills, patternFills, type Layout, type Shape } from '../recipe/layout';
@@ -132,8 +132,7 @@ function foundOfItems(drawn: DrawnShape, shape: string, matrix: Affine, context:
 }
 
 /** Pixels to an inch of the direction in which a map stretches most. */
-const ppiOf = ({ a, b, c, d }: TiledItem['matrix'], own = 1): number =>
-  effectivePpi(1, Math.max(Math.hypot(a, b), Math.hypot(c, d)) * own);
+const ppiOf = (matrix: Affine, own = 1): number => effectivePpi(1, longestScale(matrix) * own);
 
 function coarse(what: string, ppi: number, place: ProofPlace, { limits }: ProofContext): Found[] {
   const { leastPpi, fullPpi } = limits;

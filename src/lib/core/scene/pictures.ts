@@ -1,4 +1,4 @@
-import { meanScale, multiply, type Affine } from '../geom/affine';
+import { longestScale, meanScale, multiply } from '../geom/affine';
 import type { PicturePaint } from '../recipe/recipe';
 import type { UnitScene } from './unit';
 
@@ -25,9 +25,6 @@ export function pictureSides(scene: UnitScene): Map<string, { seen: number; own:
     }
   return sides;
 }
-
-/** How much a map stretches along the axis that it stretches most. */
-const longestScale = ({ a, b, c, d }: Affine): number => Math.max(Math.hypot(a, b), Math.hypot(c, d));
 
 /** The assets of the pictures that a pattern draws, each once. */
 export const assetsOf = (scene: UnitScene): string[] => [

@@ -55,7 +55,9 @@ export async function codeFile(
   // What follows a palette may be another tomorrow, and so may what is said of the pattern.
   const still = recipe.slots.every((slot) => !slot.link) && file.startsWith('tile');
   const fixed = ask.revision !== 'newest' && ask.colourway === null && still;
-  if (tag === known) return done({ bytes: null, mediaType, tag, fixed });
+  // A proxy that packs what it hands on makes a weak tag of it (RFC 9110, 13.1.2: they are compared weakly).
+  const tags = (known ?? '').split(',').map((one) => one.trim().replace(/^W\//, ''));
+  if (tags.includes(tag)) return done({ bytes: null, mediaType, tag, fixed });
   const scene = compileUnit(recipe);
   if (scene.fault) return fail('too_heavy', scene.fault.message);
   const bytes = await writtenCode(tools, { pattern, recipe, number, scene, colours, over: over.value }, ask);

@@ -27,16 +27,13 @@
   void call<LastParcel | null>('GET', `/projects/${project}/parcels`).then((found) => {
     if (!found.ok || !found.value) return;
     last = found.value;
-    const made = found.value.madeAt;
     const before = new Set(found.value.wish.layouts);
     // What was chosen last time, and what is new since.
     const fresh = new Set(last.changed.filter(({ how }) => how === 'new').map(({ name }) => name));
     wish = {
       ...wish,
       ...found.value.wish,
-      layouts: layouts
-        .filter(({ id, name }) => before.has(id) || (made > 0 && fresh.has(name)))
-        .map(({ id }) => id),
+      layouts: layouts.filter(({ id, name }) => before.has(id) || fresh.has(name)).map(({ id }) => id),
     };
   });
 
