@@ -17,9 +17,15 @@ await import('./serve.js');
 
 const CHUNKS = 'build/server/chunks';
 const SENT = 'fs.createReadStream(file, opts).pipe(res);';
+const TOLD = '? (res, pathname) => {';
+const TOLD_SAFELY = `${TOLD}
+							for (const [name, value] of [['x-content-type-options', 'nosniff'], ['referrer-policy', 'same-origin'], ['cross-origin-resource-policy', 'same-origin']]) res.setHeader(name, value);`;
 const SENT_SAFELY = "fs.createReadStream(file, opts).on('error', () => res.destroy()).pipe(res);";
 
-/** The adapter's own handler sends files without a listener for their errors, which would end the process. */
+/**
+ * The adapter's own handler sends files without a listener for their errors, which would end the process, and without the headers of
+ * all other answers (app/headers.ts).
+ */
 function sendSafely() {
   const files = readdirSync(CHUNKS)
     .filter((name) => /^handler-.*\.js$/.test(name))
@@ -27,7 +33,9 @@ function sendSafely() {
   const [file, ...more] = files.filter((path) => readFileSync(path, 'utf8').includes(SENT));
   if (file === undefined || more.length > 0)
     throw new Error('The adapter sends its files in another way now; see to it that their errors are heard.');
-  writeFileSync(file, readFileSync(file, 'utf8').replace(SENT, SENT_SAFELY));
+  const handler = readFileSync(file, 'utf8');
+  if (!handler.includes(TOLD)) throw new Error('The adapter gives its files headers in another way now.');
+  writeFileSync(file, handler.replace(SENT, SENT_SAFELY).replace(TOLD, TOLD_SAFELY));
 }
 
 export default function isleAdapter() {

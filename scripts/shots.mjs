@@ -84,22 +84,9 @@ await shot('group', `/library/${(await pattern('Tide Rosette')).id}/bench`, asyn
   await pressText('Show its symmetry', 'label');
   await wait(900);
 });
-await shot('measured', '/library/new?start=measured', async () => {
-  await page.click('[aria-label="Hatch"]');
-  await page.evaluate(() => {
-    const field = document.querySelector('select[aria-label="Second set"]');
-    field.value = 'yes';
-    field.dispatchEvent(new Event('change', { bubbles: true }));
-  });
-  await wait(900);
-});
 await shot('from-a-picture', `/library/${(await pattern('Pebble Rosette')).id}/bench`, async () => {
   await page.waitForSelector('[data-seam]');
   await wait(2500);
-});
-await shot('texture', `/library/${(await pattern('Pool Terrazzo')).id}/bench`, async () => {
-  await page.waitForSelector('[data-seam]');
-  await wait(6000);
 });
 await shot('publish', `/library/${ring.id}/bench`, async () => {
   await pressText('Brick');
@@ -129,6 +116,13 @@ await shot('poster', layout(lido, 'Morning lengths'), async () => {
   await page.evaluate(() => document.querySelectorAll('.stack .chip')[1]?.click());
   await wait(500);
 });
+const fair = await project('Lantern Row Book Fair');
+await shot('talk', layout(fair, 'Poster'), async () => {
+  await page.evaluate(() =>
+    [...document.querySelectorAll('button')].find((one) => one.ariaLabel?.startsWith('Comments'))?.click(),
+  );
+  await wait(1200);
+});
 await shot('strike-off', layout(lido, 'Kiosk front'), async () => {
   await choose('Sign panel');
   await pressText('try out');
@@ -147,6 +141,11 @@ await shot('on-a-photograph', mockup('Mug on a table'), () => wait(4000));
 const [sheet] = await get(`/projects/${lido.id}/client-sheets`);
 await shot('client-sheet', `/projects/${lido.id}/client-sheets/${sheet.id}`, () => wait(2500));
 await shot('proof', `${layout(lido, 'Beach towel')}?proof`, () => wait(1500));
+await shot('plates', layout(fair, 'Poster'), async () => {
+  await pressText('Plates');
+  await page.waitForSelector('canvas.plates');
+  await wait(800);
+});
 await shot('project', `/projects/${lido.id}`);
 await shot('palettes', '/palettes', async () => {
   await page.evaluate(() => document.querySelectorAll('.entry')[1]?.click());

@@ -1,3 +1,4 @@
+import { NO_INKS } from '../../src/lib/core/colour/inks';
 import { maskGrey } from '../../src/lib/core/formats/mask-picture';
 import { seededRandom } from '../../src/lib/core/num/random';
 import type { DisplayList } from '../../src/lib/core/draw/list';
@@ -24,6 +25,7 @@ const PHOTO = { width: 240, height: 160 };
 const sources: PdfSources = {
   picture: () => ({ ...PHOTO, rgb: new Uint8Array(PHOTO.width * PHOTO.height * 3).fill(90), alpha: null }),
   mask: (mask) => maskGrey(mask, 1),
+  text: () => null,
   effects: () => null,
 };
 
@@ -64,7 +66,7 @@ function manyFills(count: number): { layout: Layout; pattern: CompiledPattern } 
 async function proofTimes(count: number): Promise<{ first: number; after: number; notes: number }> {
   const { layout, pattern } = manyFills(count);
   const context: ProofContext = {
-    ...{ limits: freshProof().print, lookup: () => pattern, object: null },
+    ...{ limits: freshProof().print, lookup: () => pattern, inks: NO_INKS, press: null, object: null },
     patterns: new Map([
       [
         'p',

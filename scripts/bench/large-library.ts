@@ -98,7 +98,7 @@ export function fillUses(db: Db, pattern: string, count: number, layouts: number
         .run();
       const ground = { kind: 'colour' as const, colour: '#10394d', link: 'linked' };
       const fill = { ...freshFill(`${shapeId}f`, pattern), scaleX: 0.7, scaleY: 0.7, ground };
-      fillRows.put(db, { ...fillValues(fill, shapeId), position: 0 }, null);
+      fillRows.put(db, { ...fillValues(db, fill, shapeId), position: 0 }, null);
       putFillLinks(db, fill);
     }
   }

@@ -10,6 +10,7 @@ import { benchPictures } from './pictures';
 import { benchRoom } from './room';
 import { benchServer } from './server';
 import { benchStage } from './stage';
+import { benchStudio } from './studio';
 
 const BENCHES: Record<string, (words: readonly string[]) => Promise<void>> = {
   memory: benchMemory,
@@ -24,6 +25,7 @@ const BENCHES: Record<string, (words: readonly string[]) => Promise<void>> = {
   room: benchRoom,
   library: benchLibrary,
   server: benchServer,
+  studio: benchStudio,
 };
 
 /** Runs the named benchmark, or all of them; `--short` runs each once, small, to show that it runs. */

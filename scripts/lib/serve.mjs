@@ -35,7 +35,7 @@ export async function startServer({ port, host = '127.0.0.1', dataFolder, demo, 
   const address = `http://${host}:${port}`;
   for (let tries = 0; tries < 300; tries += 1) {
     if (child.exitCode !== null) throw new Error(`The server ended with code ${child.exitCode}.`);
-    const answered = await fetch(`${address}/api/v1/palettes`).then(
+    const answered = await fetch(`${address}/ready`).then(
       (answer) => answer.ok,
       (error) => {
         if (error.cause?.message !== 'bad port') return false;

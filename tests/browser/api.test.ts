@@ -155,7 +155,7 @@ describe('bad input gets one clear sentence, the field and the limit', () => {
     expect(foreign.status).toBe(403);
   });
 
-  it('a stale save gets 409 with both states', async () => {
+  it('a stale save gets 409 with what was saved since', async () => {
     const layout = await layoutWith([], { width: 300, height: 300 });
     await must('POST', `/layouts/${layout.id}/changes`, { base: 1, changes: [{ do: 'page', width: 400 }] });
     const answer = await api('POST', `/layouts/${layout.id}/changes`, {
@@ -163,7 +163,10 @@ describe('bad input gets one clear sentence, the field and the limit', () => {
       changes: [{ do: 'page', width: 500 }],
     });
     expect(answer.status).toBe(409);
-    expect(failure(answer)).toMatchObject({ code: 'stale', current: { width: 400, version: 2 } });
+    expect(failure(answer)).toMatchObject({
+      code: 'stale',
+      current: { version: 2, since: [{ version: 2, changes: [{ do: 'page', width: 400 }] }] },
+    });
   });
 
   it('an export over the limit names the limit and what would work', async () => {

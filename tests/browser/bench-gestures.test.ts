@@ -140,7 +140,7 @@ describe('publishing', () => {
   it('asks for the name of a measured pattern, which follows its numbers until a person types one', async () => {
     await visit(page, '/library/new?start=measured');
     await press(page, 'Stripes', '[role="radio"]');
-    const pitch = String(20 + Math.floor(Math.random() * 1e5) / 100);
+    const pitch = String((2000 + Math.floor(Math.random() * 1e5)) / 100);
     await enter(page, 'Every', `${pitch} pt`);
     const called = () =>
       page.$eval('[aria-label="The name of the pattern"]', (one) => (one as HTMLInputElement).value);

@@ -4,15 +4,19 @@ import { join } from 'node:path';
 import { unzipSync } from 'fflate';
 import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
+import { formatPath, parsePath } from '../../src/lib/core/geom/path';
+import { setLines } from '../../src/lib/core/geom/set-lines';
 import { colourFill, coveringPicture, freshFill, gradientFill } from '../../src/lib/core/recipe/fill';
+import type { TextForm } from '../../src/lib/core/recipe/form';
 import { freshGradient } from '../../src/lib/core/recipe/gradient';
 import { freshShape, type Shape } from '../../src/lib/core/recipe/layout';
 import { api, exportPng, layoutWith, must, publishedPattern, unique } from '../support/api';
 import { downloaded, enter, openBrowser, press, visit, type Session } from '../support/browser';
 import { othersInside, type Drawn } from '../support/inside';
-import { drawnBy, factsOf, faultsOf, platesOf, READERS } from '../support/pdf-readers';
+import { drawnBy, factsOf, faultsOf, platesOf, READERS, wordsOf } from '../support/pdf-readers';
 import { pictureAsset } from '../support/pictures';
 import { block, dot, place, recipe } from '../support/recipes';
+import { until } from '../support/until';
 
 const folder = mkdtempSync(join(tmpdir(), 'isle-handover-'));
 let session: Session;
@@ -28,7 +32,22 @@ afterAll(async () => {
   await session.close();
 });
 
-/** Everything that a layout can have: a pattern in half-drop, turned; a photograph; a blend; masks; a stroke; a motif with a shadow. */
+/** Words as a layout keeps them, set as its view sets them. */
+async function words(text: string, font: string, size: number): Promise<TextForm> {
+  const line = await must<{ d: string; width: number }>(
+    'GET',
+    `/fonts/${font}/line?size=${size}&text=${text}`,
+  );
+  const outline = parsePath(line.d);
+  const set = setLines([{ path: outline.ok ? outline.path : [], width: line.width }], {
+    size,
+    align: 'start',
+  })!;
+  const { width, height } = set.box;
+  return { kind: 'text', d: formatPath(set.path), width, height, text, font, size, align: 'start' };
+}
+
+/** Everything that a layout can have: a pattern in half-drop, turned; a photograph; a blend; masks; a stroke; a motif with a shadow; words. */
 async function everything(): Promise<Shape[]> {
   const slots = [
     { id: 'ink', name: 'Ink', colour: '#b02030' as const },
@@ -63,7 +82,12 @@ async function everything(): Promise<Shape[]> {
       ...over,
     });
   const steps = freshGradient({ colour: '#d04020' }, { colour: '#20a0c0' });
+  const form = await words('Harbour', 'bitter-700', 34);
   return [
+    box('words', 30, 166, {
+      ...{ form, width: form.width, height: form.height, rotation: -4 },
+      fills: [colourFill('w', { colour: '#14211f' })],
+    }),
     box('turned', 10, 10, {
       form: { kind: 'ellipse' },
       fills: [{ ...freshFill('f', dots), rotation: 31, scaleX: 1.2, scaleY: 1.2 }],
@@ -92,9 +116,34 @@ async function everything(): Promise<Shape[]> {
   ];
 }
 
+/** The files of a parcel as they are asked for. */
+async function parcelOf(project: string, wish: object): Promise<Record<string, Uint8Array>> {
+  const none = { pdf: true, png: true, svg: false, bleed: false, marks: false, register: false };
+  const job = await must<{ id: string }>('POST', `/projects/${project}/parcels`, {
+    ...{ ...none, patterns: false, palettes: true, spec: false },
+    ...wish,
+  });
+  await until(async () =>
+    expect((await must<{ state: string }>('GET', `/exports/${job.id}`)).state).toBe('done'),
+  );
+  const file = await fetch(`${inject('address')}/api/v1/exports/${job.id}/file`);
+  return unzipSync(new Uint8Array(await file.arrayBuffer()));
+}
+
 describe('a layout as PDF', () => {
   it('is what its PNG shows, in three readers, saved from the dialog', async () => {
     const layout = await layoutWith(await everything(), { width: 390, height: 370, background: '#ffffff' });
+    // Patterns stay patterns: the half-drop is two tilings of one uncut unit. With inks beside what is see-through they are copies.
+    const plain = await fetch(`${inject('address')}/api/v1/layouts/${layout.id}/pdf`);
+    const patterns = Buffer.from(await plain.arrayBuffer())
+      .toString('latin1')
+      .match(/\/PatternType 1\b/g);
+    expect(patterns?.length).toBeGreaterThanOrEqual(2);
+    const ink = { name: 'Quay blue', tint: 1, overprint: false };
+    await must('POST', '/palettes', {
+      ...{ name: unique('Inks'), projectId: layout.path.split('/')[2]! },
+      colours: [{ id: unique('c').replace(' ', ''), name: 'Quay', hex: '#204080', ink }],
+    });
     const { data, info } = await sharp(await exportPng(layout.id, 192))
       .ensureAlpha()
       .raw()
@@ -104,6 +153,7 @@ describe('a layout as PDF', () => {
     await press(page, 'Export');
     await press(page, 'PDF for print');
     await enter(page, 'Resolution of pictures', '192');
+    await press(page, 'Text as fonts, to be searched and copied', 'dialog label');
     await press(page, 'Export PDF', 'dialog button');
     const pdf = readFileSync(await downloaded(folder, (name) => name.endsWith('.pdf')));
     expect(await faultsOf(pdf)).toBe('');
@@ -113,10 +163,24 @@ describe('a layout as PDF', () => {
       expect(inside, reader).toBeGreaterThan(50_000);
       expect(share, reader).toBeLessThan(0.01);
     }
-    // Patterns stay patterns: the half-drop is two tilings of one uncut unit.
     const text = pdf.toString('latin1');
-    expect(text.match(/\/PatternType 1\b/g)?.length).toBeGreaterThanOrEqual(2);
     expect(text).toContain('/SMask');
+    expect((await wordsOf(pdf)).text).toContain('Harbour');
+    // The stroke is 8 px wide round 170 × 150 px, in the ink alone; four dots of the plate to each of them across, 255 is bare paper.
+    const plate = (await platesOf(pdf, 384))['Quay blue']!;
+    const inked = plate.data.filter((value, at) => at % 4 === 0 && value < 128).length;
+    expect(inked / 16 / (178 * 158 - 162 * 142)).toBeCloseTo(1, 1);
+    // In a parcel it is the same file, beside a picture of the page.
+    const projectId = layout.path.split('/')[2]!;
+    const files = await parcelOf(projectId, { layouts: [layout.id], ppi: 192, fonts: true });
+    const inside = Object.entries(files).filter(([name]) => name.startsWith('layouts/'));
+    const parcelled = inside.find(([name]) => name.endsWith('.pdf'))![1];
+    expect(Buffer.from(parcelled).equals(pdf)).toBe(true);
+    expect(Buffer.from(files['FONTS.txt']!).toString()).toContain('bitter-700: SIL Open Font License');
+    const tokens = Object.entries(files).flatMap(([name, bytes]) =>
+      name.endsWith('.tokens.json') ? [Buffer.from(bytes).toString()] : [],
+    );
+    expect(tokens.join()).toContain('Quay blue');
   });
 
   it('has its bleed beyond the trim, with marks where it is cut', async () => {

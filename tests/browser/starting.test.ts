@@ -188,13 +188,16 @@ describe('a start that cannot be', () => {
     const client = new Database(join(data, 'isle.db'));
     // As the release before left it: without its last migration and what that added.
     client.exec(`DELETE FROM __drizzle_migrations WHERE created_at = (SELECT max(created_at) FROM __drizzle_migrations);
-      ALTER TABLE fill DROP COLUMN layout_id`);
+      DROP TABLE layout_log; DROP TABLE approval; DROP TABLE comment; DROP TABLE comment_read; DROP TABLE invitation; DROP TABLE passkey;
+      DROP TABLE project_person; DROP TABLE session; DROP TABLE person; ALTER TABLE event DROP COLUMN person_id;
+      ALTER TABLE project DROP COLUMN closed; ALTER TABLE project DROP COLUMN demands_approval; ALTER TABLE studio DROP COLUMN opened_at;
+      ALTER TABLE studio DROP COLUMN open_patterns; CREATE TABLE member (id text PRIMARY KEY)`);
     client.close();
     const { address } = await started(data);
     expect(
       ((await api('GET', '/patterns?limit=1', undefined, address)).body as { total: number }).total,
     ).toBe(59);
-    expect(readdirSync(data).filter((name) => /^isle-0012_parcel-.*\.db$/.test(name))).toHaveLength(1);
+    expect(readdirSync(data).filter((name) => /^isle-0014_inks-.*\.db$/.test(name))).toHaveLength(1);
   });
 });
 

@@ -1,6 +1,4 @@
 import { patternFills } from '../../src/lib/core/recipe/layout';
-import { readFileSync } from 'node:fs';
-import { createRequire } from 'node:module';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type {
   FoundPatterns,
@@ -23,8 +21,8 @@ import {
   visit,
   type Session,
 } from '../support/browser';
+import { seriousFaults } from '../support/axe';
 
-const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
 let session: Session;
 const paths: Record<string, string> = {};
 
@@ -75,6 +73,9 @@ beforeAll(async () => {
     'pattern, uses': `/library/${pattern?.id}?tab=uses`,
     'pattern, code': `/library/${pattern?.id}?tab=code`,
     'pattern, revisions': `/library/${pattern?.id}?tab=revisions`,
+    'pattern, comments': `/library/${pattern?.id}?tab=comments`,
+    studio: '/studio',
+    you: '/me',
     'not found': '/library/nothing',
   });
 });
@@ -91,28 +92,6 @@ async function opened(page: Page, ...steps: (string | number)[]): Promise<void> 
 async function bringPicture(page: Page): Promise<void> {
   const input = await page.waitForSelector('input[aria-label="SVG file or picture for a motif"]');
   await (input as unknown as { uploadFile: (path: string) => Promise<void> }).uploadFile('photos/thrift.jpg');
-}
-
-/** What axe finds serious or critical on the page as it stands. */
-async function seriousFaults(page: Page): Promise<string[]> {
-  await page.evaluate(axe);
-  return page.evaluate(async () => {
-    const { axe: run } = window as unknown as {
-      axe: {
-        run(): Promise<{ violations: { id: string; impact: string; nodes: { target: unknown }[] }[] }>;
-      };
-    };
-    const result = await run.run();
-    return result.violations
-      .filter((violation) => violation.impact === 'serious' || violation.impact === 'critical')
-      .map(
-        (violation) =>
-          `${violation.id}: ${violation.nodes
-            .slice(0, 3)
-            .map((node) => String(node.target))
-            .join(' | ')}`,
-      );
-  });
 }
 
 describe('every view', () => {
@@ -134,6 +113,9 @@ describe('every view', () => {
     'pattern, uses',
     'pattern, revisions',
     'pattern, code',
+    'pattern, comments',
+    'studio',
+    'you',
     'mock-up',
     'mock-up on a photograph',
     'client sheet',
@@ -321,6 +303,17 @@ describe('every view', () => {
         await press(page, 'Limits of the proof');
       },
     ],
+    [
+      'the plates of a layout, and its press',
+      'layout',
+      async (page) => {
+        await press(page, 'Plates');
+        await page.waitForSelector('.panel [role="status"]');
+        await press(page, 'The press');
+      },
+    ],
+    ['what is said about it', 'layout', (page) => press(page, 'Comments')],
+    ['its history', 'layout', (page) => press(page, 'History')],
     ['the proof of a project', 'project', (page) => press(page, 'Proof …')],
     ['a project to be handed over', 'project', (page) => press(page, 'Hand over …')],
     ['palettes exchanged', 'layout', (page) => press(page, 'Exchange palettes …')],
@@ -381,11 +374,10 @@ describe('a designer who types nonsense', () => {
     await page.setOfflineMode(true);
     await enter(page, 'Rotation', '33');
     await page.waitForFunction(() =>
-      document.querySelector('[role="status"]')?.textContent?.startsWith('Not saved'),
+      document.querySelector('[role="status"]')?.textContent?.startsWith('Kept in this browser'),
     );
     expect(await shown(page, 'Rotation')).toBe('33');
     await page.setOfflineMode(false);
-    await press(page, 'Try again');
     await saved(page);
     await again(page);
     expect(await shown(page, 'Rotation')).toBe('33');

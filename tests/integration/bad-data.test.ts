@@ -156,16 +156,16 @@ describe('what is cleared', () => {
   const DAY = 86_400_000;
 
   it('are events after a week but for the newest thousand, and changes after thirty days', () => {
-    const { $client } = app.db;
+    const { $client, studio } = app.db;
     const put = $client.prepare(
-      "INSERT INTO event (studio_id, kind, subject_id, created_at) VALUES ('studio', 'old', 'x', 1)",
+      "INSERT INTO event (studio_id, kind, subject_id, created_at) VALUES (?, 'old', 'x', 1)",
     );
-    for (let count = 0; count < 1500; count += 1) put.run();
+    for (let count = 0; count < 1500; count += 1) put.run(studio);
     const change = $client.prepare(
-      "INSERT INTO bulk_change VALUES (?, 'studio', 'replaced', 'S', '{\"fills\":[],\"pages\":[]}', ?, NULL)",
+      "INSERT INTO bulk_change VALUES (?, ?, 'replaced', 'S', '{\"fills\":[],\"pages\":[]}', ?, NULL)",
     );
-    change.run('old', Date.now() - 31 * DAY);
-    change.run('new', Date.now());
+    change.run('old', studio, Date.now() - 31 * DAY);
+    change.run('new', studio, Date.now());
     expect(clearOld(app.db)).toEqual({ events: 500, changes: 1 });
     expect($client.prepare('SELECT count(*) FROM event').pluck().get()).toBeGreaterThanOrEqual(1000);
     expect($client.prepare('SELECT id FROM bulk_change').pluck().all()).toEqual(['new']);

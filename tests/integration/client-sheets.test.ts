@@ -127,21 +127,22 @@ describe('mock-ups', () => {
 
 describe('several histories as one', () => {
   it('are undone in the order in which they were stepped, and redone', () => {
-    const make = (): { steps: { past: number[]; future: number[] }; undo: () => void; redo: () => void } => {
-      const one = { steps: { past: [] as number[], future: [] as number[] } };
-      return {
-        ...one,
-        undo: () => void one.steps.future.unshift(one.steps.past.pop()!),
-        redo: () => void one.steps.past.push(one.steps.future.shift()!),
-      };
-    };
+    const make = () => ({
+      depth: 0,
+      undo() {
+        this.depth -= 1;
+      },
+      redo() {
+        this.depth += 1;
+      },
+    });
     const [scene, layout] = [make(), make()];
     const order = new StepOrder();
     const step = (one: typeof scene): void => {
-      one.steps.past.push(1);
+      one.depth += 1;
       order.see([scene, layout]);
     };
-    const counts = (): number[] => [scene.steps.past.length, layout.steps.past.length];
+    const counts = (): number[] => [scene.depth, layout.depth];
     [scene, layout, layout, scene].forEach(step);
     const seen: number[][] = [];
     for (let at = 0; at < 3; at += 1) {

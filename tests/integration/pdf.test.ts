@@ -1,12 +1,8 @@
-import { Resvg } from '@resvg/resvg-js';
 import { describe, expect, it } from 'vitest';
 import { withBleed } from '../../src/lib/core/draw/reframe';
 import type { DisplayList } from '../../src/lib/core/draw/list';
 import { lowerLayout } from '../../src/lib/core/draw/lower';
-import { PdfFile } from '../../src/lib/core/pdf/file';
-import { drawPage, onPaper } from '../../src/lib/core/pdf/page';
 import type { PdfSources } from '../../src/lib/core/pdf/picture';
-import { maskGrey, maskPicture } from '../../src/lib/core/formats/mask-picture';
 import { BLEND_MODES } from '../../src/lib/core/colour/blend';
 import { PLAIN_LOOK } from '../../src/lib/core/colour/look';
 import {
@@ -22,41 +18,12 @@ import { seededRandom } from '../../src/lib/core/num/random';
 import type { Recipe } from '../../src/lib/core/recipe/recipe';
 import { compiledPattern, type PatternLookup } from '../../src/lib/core/scene/pattern';
 import { compileUnit } from '../../src/lib/core/scene/unit';
-import { layoutSvg } from '../../src/lib/core/svg/layout';
-import { othersInside, type Drawn } from '../support/inside';
+import { othersInside } from '../support/inside';
+import { asSvg, FINE, pdfOf } from '../support/pdf-pages';
 import { drawnBy, factsOf, faultsOf, READERS } from '../support/pdf-readers';
 import { block, dot, place, recipe } from '../support/recipes';
 
 const SIDE = 240;
-/** Two px of a picture to each of the page. */
-const FINE = 2;
-
-const sources: PdfSources = {
-  picture: () => null,
-  mask: (mask) => maskGrey(mask, FINE),
-  effects: () => null,
-};
-
-async function pdfOf(list: DisplayList, bleed = 0, from: PdfSources = sources): Promise<Uint8Array> {
-  const { matrix, media, bleedBox, trim } = onPaper(list, { bleed, room: 0 });
-  const file = await PdfFile.begin({ title: 'Test' });
-  file.page(drawPage(file, list, { onPaper: matrix, paper: media, sources: from }), {
-    ...{ media, bleed: bleedBox, trim },
-  });
-  return file.bytes('0123456789abcdef0123456789abcdef');
-}
-
-/** The same page as resvg draws its SVG with every copy by itself. */
-function asSvg(list: DisplayList): Drawn {
-  const size = String(SIDE * FINE);
-  const svg = layoutSvg(list, {
-    ...{ patterns: 'expanded', width: size, height: size, scale: FINE },
-    maskPicture: (mask) => maskPicture(mask, FINE),
-  });
-  const { width, height, pixels } = new Resvg(svg, { background: '#ffffff' }).render();
-  return { width, height, data: pixels };
-}
-
 const slots = [
   { id: 'ink', name: 'Ink', colour: '#b02030' as const },
   { id: 'deep', name: 'Deep', colour: '#204080' as const },
@@ -209,6 +176,55 @@ describe.each(READERS)('a page as PDF, drawn by %s', (reader) => {
   });
 });
 
+describe.each(READERS)('random pages as PDF, drawn by %s', (reader) => {
+  // Patterns of all kinds that are turned, skewed, reflected, see-through, blended and masked, two shapes over each other.
+  it('are sixty pages', async () => {
+    const random = seededRandom(60);
+    const any = <T>(all: readonly T[]): T => all[Math.floor(random() * all.length)]!;
+    const maybe = (share: number): boolean => random() < share;
+    const faint: Record<string, number> = {};
+    for (let at = 0; at < 60; at += 1) {
+      const shapes = [0, 1].map((index) =>
+        shape(
+          [
+            fill(any(Object.keys(RECIPES)), {
+              ...{ scaleX: 0.5 + 1.5 * random(), scaleY: 0.5 + 1.5 * random(), rotation: 360 * random() },
+              ...{ skew: 40 * random() - 20, reflectX: maybe(0.3), reflectY: maybe(0.3) },
+              ...{
+                offset: { x: 60 * random(), y: 60 * random() },
+                opacity: maybe(0.3) ? 0.3 + 0.6 * random() : 1,
+              },
+              blend: index === 1 && maybe(0.5) ? any(BLEND_MODES) : 'normal',
+              mask: maybe(0.25)
+                ? {
+                    kind: 'gradient',
+                    gradient: {
+                      ...steps,
+                      stops: steps.stops.map((stop, end) => ({ ...stop, opacity: end })),
+                    },
+                  }
+                : null,
+            }),
+          ],
+          {
+            ...{
+              id: `r${at}-${index}`,
+              x: 10 + 60 * random(),
+              y: 10 + 60 * random(),
+              rotation: 60 * random() - 30,
+            },
+            ...{ width: 120 + 60 * random(), height: 120 + 60 * random(), reflectX: maybe(0.3) },
+          },
+        ),
+      );
+      const list = page(shapes);
+      const { share } = othersInside(await drawnBy(reader, await pdfOf(list), 96 * FINE), asSvg(list));
+      if (share >= 0.01) faint[`${at} ${JSON.stringify(shapes.map(({ fills }) => fills))}`] = share;
+    }
+    expect(faint).toEqual({});
+  }, 120_000);
+});
+
 describe('edge-to-edge art in a PDF', () => {
   // Fails where tiles are cut at the edges of their cell: a pale line stands at each of them.
   it.each(READERS)('shows no line where units meet, however they lie: %s', async (reader) => {
@@ -219,7 +235,7 @@ describe('edge-to-edge art in a PDF', () => {
     });
     const compiled = compiledPattern('whole@1', 'whole', compileUnit(whole), whole.slots);
     const random = seededRandom(16);
-    const shapes = Array.from({ length: 20 }, (_one, at) =>
+    const placed = (at: number): Shape =>
       shape(
         [
           fill('whole', {
@@ -231,16 +247,19 @@ describe('edge-to-edge art in a PDF', () => {
           ...{ id: `s${at}`, form: { kind: 'rectangle', radius: 0 }, width: 44, height: 54 },
           ...{ x: 4 + (at % 5) * 47, y: 4 + Math.floor(at / 5) * 58 },
         },
-      ),
-    );
-    const list = lowerLayout({ ...freshPage(SIDE, SIDE), background: '#ffffff', shapes }, () => compiled);
-    const { width, data } = await drawnBy(reader, await pdfOf(list), 96 * FINE);
-    for (const { x, y, width: wide, height: high, name } of shapes) {
-      let worst = 0;
-      for (let py = Math.ceil((y + 1) * FINE); py < (y + high - 1) * FINE; py += 1)
-        for (let px = Math.ceil((x + 1) * FINE); px < (x + wide - 1) * FINE; px += 1)
-          worst = Math.max(worst, Math.abs(data[(py * width + px) * 4 + 1]! - 0x20));
-      expect(worst, name).toBeLessThan(6);
+      );
+    // Two hundred placings, twenty to a page.
+    for (let sheet = 0; sheet < 10; sheet += 1) {
+      const shapes = Array.from({ length: 20 }, (_one, at) => placed(at));
+      const list = lowerLayout({ ...freshPage(SIDE, SIDE), background: '#ffffff', shapes }, () => compiled);
+      const { width, data } = await drawnBy(reader, await pdfOf(list), 96 * FINE);
+      for (const { x, y, width: wide, height: high, id, fills } of shapes) {
+        let worst = 0;
+        for (let py = Math.ceil((y + 1) * FINE); py < (y + high - 1) * FINE; py += 1)
+          for (let px = Math.ceil((x + 1) * FINE); px < (x + wide - 1) * FINE; px += 1)
+            worst = Math.max(worst, Math.abs(data[(py * width + px) * 4 + 1]! - 0x20));
+        expect(worst, `${sheet} ${id} ${JSON.stringify(fills)}`).toBeLessThan(6);
+      }
     }
   });
 });
@@ -276,7 +295,7 @@ describe('motifs with shadows in a PDF', () => {
         rgb: new Uint8Array(use.look ? [0, 0, 255] : [255, 0, 0]),
       },
     });
-    const { width, data } = await drawnBy('mupdf', await pdfOf(list, 0, { ...sources, effects }), 96);
+    const { width, data } = await drawnBy('mupdf', await pdfOf(list, { sources: { effects } }), 96);
     const at = (x: number, y: number): number[] => [
       ...data.subarray((y * width + x) * 4, (y * width + x) * 4 + 3),
     ];
@@ -315,12 +334,12 @@ describe('a PDF', () => {
 
   it('is sound, keeps its page and trim in pt, and comes out the same each time', async () => {
     const list = withBleed(page([shape([fill('half-drop')])]), 12);
-    const pdf = await pdfOf(list, 12);
+    const pdf = await pdfOf(list, { bleed: 12 });
     expect(await faultsOf(pdf)).toBe('');
     const facts = await factsOf(pdf);
     expect(facts['MediaBox']?.split(/\s+/).map(Number)).toEqual([0, 0, 198, 198]);
     expect(facts['TrimBox']?.split(/\s+/).map(Number)).toEqual([9, 9, 189, 189]);
     expect(facts['Title']).toBe('Test');
-    expect(Buffer.from(await pdfOf(list, 12)).equals(Buffer.from(pdf))).toBe(true);
+    expect(Buffer.from(await pdfOf(list, { bleed: 12 })).equals(Buffer.from(pdf))).toBe(true);
   });
 });

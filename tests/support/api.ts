@@ -67,8 +67,11 @@ export const getLayout = (id: string): Promise<{ layout: LayoutData; patterns: P
   must('GET', `/layouts/${id}`);
 
 /** Exports a layout as PNG and answers its bytes. */
-export async function exportPng(id: string, ppi: number): Promise<Buffer> {
-  const job = await must<{ id: string }>('POST', `/layouts/${id}/exports`, { ppi });
+export const exportPng = (id: string, ppi: number): Promise<Buffer> => exported(id, { ppi });
+
+/** Has a layout drawn as it is asked for and answers the file's bytes. */
+export async function exported(id: string, wish: { ppi: number; as?: 'plates' }): Promise<Buffer> {
+  const job = await must<{ id: string }>('POST', `/layouts/${id}/exports`, wish);
   for (;;) {
     const { state, message } = await must<{ state: string; message: string }>('GET', `/exports/${job.id}`);
     if (state === 'done') break;

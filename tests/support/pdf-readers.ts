@@ -72,10 +72,16 @@ async function inFolder<T>(pdf: Uint8Array, work: (file: string, folder: string)
   }
 }
 
-/** The plates of the first page as Ghostscript parts it, by their inks: 255 is bare paper. */
-export const platesOf = (pdf: Uint8Array, ppi: number): Promise<Record<string, Drawn>> =>
+/** Ghostscript writes what is not ASCII in a plate's name as addresses do. */
+const said = (name: string): string => (/%[0-9A-F]{2}/.test(name) ? decodeURIComponent(name) : name);
+
+/** The plates of the first page, of process colours by the profile of a press in a file, as Ghostscript parts it, by their inks: 255 is bare paper. */
+export const platesOf = (pdf: Uint8Array, ppi: number, press?: string): Promise<Record<string, Drawn>> =>
   inFolder(pdf, async (file, folder) => {
-    const words = ['-q', '-dNOPAUSE', '-dBATCH', '-dSAFER', '-sDEVICE=tiffsep', `-r${ppi}`];
+    const by = press
+      ? [`--permit-file-read=${press}`, `-sOutputICCProfile=${press}`, '-dRenderIntent=1']
+      : [];
+    const words = ['-q', '-dNOPAUSE', '-dBATCH', '-dSAFER', '-sDEVICE=tiffsep', `-r${ppi}`, ...by];
     const { status, stderr } = spawnSync('gs', [...words, `-sOutputFile=${join(folder, 'page.tif')}`, file], {
       ...{ encoding: 'utf8', timeout: 60_000 },
     });
@@ -89,7 +95,28 @@ export const platesOf = (pdf: Uint8Array, ppi: number): Promise<Record<string, D
         .ensureAlpha()
         .raw();
       const { data, info } = await grey.toBuffer({ resolveWithObject: true });
-      plates[ink] = { width: info.width, height: info.height, data: new Uint8Array(data) };
+      plates[said(ink)] = { width: info.width, height: info.height, data: new Uint8Array(data) };
     }
     return plates;
+  });
+
+/** What Poppler reads of the words of a PDF, and what it says of its fonts: their names, and whether they are embedded parts. */
+export const wordsOf = (pdf: Uint8Array): Promise<{ text: string; fonts: string[] }> =>
+  inFolder(pdf, (file) => {
+    const { stdout: text } = spawnSync('pdftotext', ['-raw', file, '-'], { encoding: 'utf8' });
+    const { stdout: fonts } = spawnSync('pdffonts', [file], { encoding: 'utf8' });
+    const rows = fonts.trim().split('\n').slice(2);
+    return Promise.resolve({ text, fonts: rows.map((row) => row.trim().replace(/\s+/g, ' ')) });
+  });
+
+/** The names of the layers of a PDF, in the order in which qpdf lists its objects. */
+export const layersOf = (pdf: Uint8Array): Promise<string[]> =>
+  inFolder(pdf, (file) => {
+    const { stdout } = spawnSync('qpdf', ['--json=1', '--json-key=objects', file], {
+      ...{ encoding: 'utf8', maxBuffer: 50_000_000 },
+    });
+    const { objects } = JSON.parse(stdout) as { objects: Record<string, Record<string, unknown>> };
+    return Promise.resolve(
+      Object.values(objects).flatMap((one) => (one['/Type'] === '/OCG' ? [String(one['/Name'])] : [])),
+    );
   });

@@ -39,7 +39,7 @@ describe('a refused body', () => {
       'The request needs at least one of name, description, tags, collections, credit.',
     ]);
     expect(sentences(schemas.changes, { base: 1, changes: [{ do: 'paint' }] })[0]).toMatch(
-      /“put-shape” or “remove-shape”/,
+      /“put-shape” or “patch-shape”/,
     );
   });
 });

@@ -1,16 +1,17 @@
 import type { BlendMode } from '../core/colour/blend';
-import type { Hex } from '../core/colour/parse';
 import type { Colourway } from '../core/colour/colourway';
 import type { ColourSlot } from '../core/colour/slots';
 import type { Gap, Repeat, Size } from '../core/lattice/repeat';
 import type { ObjectSpec } from '../core/mockup/objects';
 import type { LengthUnit } from '../core/num/length';
-import type { Layout, Shape, ShapeGroup } from '../core/recipe/layout';
+import type { Layout, Shape } from '../core/recipe/layout';
+import type { LayoutChange } from '../core/recipe/layout-changes';
 import type { ProofPattern } from '../core/proof/context';
+import type { PressSettings } from '../core/colour/press';
 import type { ProofSettings } from '../core/proof/limits';
 import type { ProofNote } from '../core/proof/note';
 import type { PaletteEntry, PatternCredit } from '../core/recipe/library';
-import type { DrawingElement, Guide, MotifContent, Recipe } from '../core/recipe/recipe';
+import type { DrawingElement, MotifContent, Recipe } from '../core/recipe/recipe';
 
 export type { BlendMode };
 export type * from './shown-data';
@@ -161,6 +162,10 @@ export type ProjectSummary = {
   id: string;
   name: string;
   measure: LengthUnit;
+  /** Whether only those named in it see it. */
+  closed: boolean;
+  /** Whether only what is approved is handed over. */
+  demandsApproval: boolean;
   version: number;
   archivedAt: number | null;
   updatedAt: number;
@@ -186,6 +191,7 @@ export type LayoutNotes = { id: string; name: string; notes: Omit<ProofNote, 'me
 
 export type ProjectDetail = ProjectSummary & {
   proof: ProofSettings;
+  press: PressSettings;
   layoutList: LayoutSummary[];
   patternList: PatternSummary[];
 };
@@ -203,25 +209,32 @@ export type LayoutData = Layout & {
   faults?: string[];
 };
 
-export type LayoutChange =
-  | { do: 'put-shape'; shape: Shape }
-  | { do: 'remove-shape'; id: string }
-  | { do: 'order'; ids: string[] }
-  | { do: 'put-group'; group: ShapeGroup }
-  | { do: 'remove-group'; id: string }
-  | {
-      do: 'page';
-      name?: string;
-      width?: number;
-      height?: number;
-      measure?: LengthUnit;
-      ppi?: number;
-      background?: Hex | null;
-      backgroundLink?: string | null;
-      bleed?: number;
-      margin?: number;
-      guides?: readonly Guide[];
-    };
+export type { LayoutChange } from '../core/recipe/layout-changes';
+
+/** What one save changed in a layout, and who made it. */
+export type LoggedChange = {
+  version: number;
+  person: string | null;
+  /** The name of who made it. */
+  by: string | null;
+  at: number;
+  changes: LayoutChange[];
+};
+
+/** A state of a layout that one can go back to. */
+export type LayoutState = {
+  /** 0 is as it began. */
+  version: number;
+  at: number;
+  by: string | null;
+  /** A named one is kept for good. */
+  name: string | null;
+  /** What it takes on disk. */
+  bytes: number;
+};
+
+/** What was changed in a layout since a version, save by save; `null` where it has to be read whole. */
+export type LayoutSince = { version: number; since: LoggedChange[] | null };
 
 /** A layout that lies in another one. */
 export type PageForUse = Layout & { id: string; name: string; version: number };

@@ -4,17 +4,20 @@ import type { Problem } from '../core/recipe/problem';
 export const FAILURE_STATUS = {
   invalid: 400,
   unreadable: 400,
+  signed_out: 401,
   forbidden: 403,
   not_found: 404,
   protected: 403,
   wrong_method: 405,
   name_taken: 409,
   in_use: 409,
+  last_owner: 409,
   stale: 409,
   too_large: 413,
   wrong_type: 415,
   unsupported: 422,
   too_heavy: 422,
+  too_many: 429,
   cancelled: 499,
   internal: 500,
   busy: 503,
@@ -33,6 +36,8 @@ export type Failure = {
   message: string;
   path: string;
   problems?: Problem[];
+  /** After how many seconds to try again. */
+  wait?: number;
   current?: unknown;
 };
 

@@ -1,14 +1,14 @@
 import Joi from 'joi';
 import { PICTURE_SIDES } from '../core/svg/paint';
 import { LIBRARY_SORTS, TRACE_LIMITS } from './data';
+import { colourways, entries, patternCredit, tag } from './library-schemas';
 import { mockupSchema, objectSchema } from './mockup-schemas';
 import { projectSchemas } from './project-schemas';
 import { sheetSchemas } from './sheet-schemas';
 import { LIMITS } from '../core/recipe/limits';
-import { fillSchema, maskSchema, tint } from './fill-schemas';
+import { fillSchema, maskSchema } from './fill-schemas';
 import { layoutForm, recipeSchema } from './recipe-schemas';
 import { between, hex, id, line, measure, name, one, prose, share, tagged, version } from './schema-parts';
-import { LIBRARY_VERSION } from '../core/recipe/library';
 
 /** The bodies and queries of `/api/v1`, as Joi schemas: they check requests and make the OpenAPI document. */
 
@@ -63,10 +63,26 @@ const group = Joi.object({
   hidden: Joi.boolean().required(),
 });
 
+const SHAPE_FIELDS = [
+  ...['name', 'form', 'x', 'y', 'width', 'height', 'rotation', 'skew', 'reflectX', 'reflectY'],
+  ...['locked', 'hidden', 'fills', 'stroke', 'mask', 'group'],
+];
+
+/** Some fields of a shape; each as a whole shape has it. */
+const shapeFields = shapeSchema
+  .fork(SHAPE_FIELDS, (field) => field.optional())
+  .fork(['id'], (field) => field.forbidden())
+  .min(1)
+  .meta({ className: 'ShapeFields' });
+
 const change = Joi.alternatives()
   .conditional(Joi.ref('.do'), {
     switch: [
       { is: 'put-shape', then: Joi.object({ do: one('put-shape'), shape: shapeSchema.required() }) },
+      {
+        is: 'patch-shape',
+        then: Joi.object({ do: one('patch-shape'), id: id().required(), fields: shapeFields.required() }),
+      },
       { is: 'remove-shape', then: Joi.object({ do: one('remove-shape'), id: id().required() }) },
       {
         is: 'order',
@@ -77,7 +93,7 @@ const change = Joi.alternatives()
       { is: 'page', then: Joi.object({ do: one('page'), ...page }) },
     ],
     otherwise: Joi.object({
-      do: one('put-shape', 'remove-shape', 'order', 'put-group', 'remove-group', 'page'),
+      do: one('put-shape', 'patch-shape', 'remove-shape', 'order', 'put-group', 'remove-group', 'page'),
     }).unknown(),
   })
   .required();
@@ -103,59 +119,7 @@ const sheet = Joi.object({
   down: axis.allow(null),
 }).required();
 
-const tag = () => line(LIMITS.tagLength).min(1);
-
-const patternCredit = Joi.object({
-  author: prose(300).required(),
-  source: prose(1000).required(),
-  licence: prose(300).required(),
-  attribution: Joi.boolean().required(),
-});
-
 const palettePoint = Joi.object({ id: id().required(), hex: hex().required() });
-
-const entries = Joi.array()
-  .items(
-    Joi.object({
-      id: id().required(),
-      name: name().required(),
-      hex: hex().required(),
-      css: Joi.string().max(200).allow(null),
-      gradient: Joi.array()
-        .items(Joi.object({ at: share().required(), hex: hex().required(), link: id() }))
-        .min(2)
-        .max(LIMITS.gradientStops)
-        .allow(null),
-    }),
-  )
-  .max(LIMITS.paletteColours);
-
-const colourways = Joi.array().items(
-  Joi.object({
-    id: id().required(),
-    name: name().required(),
-    colours: Joi.object().pattern(id(), tint).required(),
-  }),
-);
-
-/** What library files carry, checked like everything that comes in from outside. */
-export const keptPatternSchema = Joi.object({
-  version: Joi.number().valid(LIBRARY_VERSION).required(),
-  id: id().required(),
-  name: name().required(),
-  description: prose(2000).required(),
-  tags: Joi.array().items(tag()).max(LIMITS.tags).required(),
-  collections: Joi.array().items(name()).max(100).required(),
-  credit: patternCredit.required(),
-  recipe: recipeSchema.required(),
-  colourways: colourways.max(LIMITS.colourways).required(),
-});
-
-export const keptPaletteSchema = Joi.object({
-  id: id().required(),
-  name: name().required(),
-  colours: entries.required(),
-});
 
 export const schemas = {
   id: id().required(),
@@ -302,6 +266,8 @@ export const schemas = {
     object: objectSchema,
     shapes: Joi.array().items(shapeSchema).max(LIMITS.cutShapes),
   }),
+  stateName: Joi.object({ name: name().allow(null).required() }),
+  sinceQuery: Joi.object({ since: version().required() }),
   changes: Joi.object({
     base: version().required(),
     changes: Joi.array().items(change).min(1).max(10_000).required(),
@@ -313,27 +279,12 @@ export const schemas = {
     /** Makes another address of each version, so that a page shows the new picture. */
     version: version(),
   }),
-  exportPdfQuery: Joi.object({
-    bleed: Joi.boolean().default(false),
-    /** Marks where the paper is cut; those by which plates are laid on each other, with a colour bar. */
-    marks: Joi.boolean().default(false),
-    register: Joi.boolean().default(false),
-    /** Pictures have no more px than this needs. */
-    ppi: between(LIMITS.ppi).default(300),
-  }),
-  projectPdfQuery: Joi.object({
-    /** Ids of layouts, in the order of their pages, with commas between. */
-    layouts: Joi.string()
-      .pattern(/^[\w-]+(,[\w-]+)*$/, 'ids of layouts with commas between')
-      .max(LIMITS.pdfPages * 40)
-      .required(),
-    bleed: Joi.boolean().default(false),
-    marks: Joi.boolean().default(false),
-    register: Joi.boolean().default(false),
-    ppi: between(LIMITS.ppi).default(300),
-  }),
   sheetPdfQuery: Joi.object({ ppi: between(LIMITS.ppi).default(300) }),
-  exportPng: Joi.object({ ppi: between(LIMITS.ppi).required(), bleed: Joi.boolean().default(false) }),
+  exportPng: Joi.object({
+    ppi: between(LIMITS.ppi).required(),
+    bleed: Joi.boolean().default(false),
+    as: one('page', 'plates').optional().default('page'),
+  }),
   copyLayout: Joi.object({ name: name().required() }),
   createMockup: Joi.object({ name: name().required(), body: mockupSchema }),
   saveMockup: Joi.object({ base: version().required(), name: name().required(), body: mockupSchema }),

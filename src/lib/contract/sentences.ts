@@ -24,7 +24,13 @@ const LABELS: Record<string, string> = {
   base: 'The version that the save started from (base)',
   fileName: 'The file name',
   svg: 'The SVG text',
+  email: 'The address',
+  password: 'The password',
+  present: 'The present password',
 };
+
+/** What is never repeated in a sentence. */
+const SECRET = new Set(['password', 'present']);
 
 /** A Joi finding as a problem with one plain sentence that names the field and the limit. */
 export function problemOf(item: ValidationErrorItem): Problem {
@@ -36,7 +42,8 @@ export function problemOf(item: ValidationErrorItem): Problem {
 
 function predicate(item: ValidationErrorItem): string {
   const context = item.context ?? {};
-  const given = `; ${shown(context.value)} was given.`;
+  const secret = SECRET.has(String(item.path[item.path.length - 1]));
+  const given = secret ? '.' : `; ${shown(context.value)} was given.`;
   switch (item.type) {
     case 'any.required':
       return 'is missing.';
@@ -50,6 +57,8 @@ function predicate(item: ValidationErrorItem): string {
       return 'must not be empty.';
     case 'string.trim':
       return `must not begin or end with a space${given}`;
+    case 'string.min':
+      return `must have at least ${context.limit} characters; ${String(context.value).length} were given.`;
     case 'string.max':
       return `may have at most ${context.limit} characters; ${String(context.value).length} were given.`;
     case 'string.pattern.name':

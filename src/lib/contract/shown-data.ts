@@ -1,3 +1,5 @@
+import type { SpotInk } from '../core/colour/inks';
+import type { Hex } from '../core/colour/parse';
 import type { Mockup } from '../core/mockup/mockup';
 import type { StrikeSheet } from '../core/recipe/strike-off';
 import type { ClientSheet, SheetChoice, ShownSheet } from '../core/sheet/client-sheet';
@@ -91,6 +93,10 @@ export type ParcelWish = {
   bleed: boolean;
   marks: boolean;
   register: boolean;
+  /** PDF of the level for print exchange, with fonts, with layers; parcels of before say nothing of it. */
+  exchange?: boolean;
+  fonts?: boolean;
+  layers?: boolean;
   patterns: boolean;
   palettes: boolean;
   spec: boolean;
@@ -109,3 +115,35 @@ export type LastParcel = {
   wish: ParcelWish;
   changed: { name: string; what: 'layout' | 'pattern'; how: 'changed' | 'new' | 'gone' }[];
 };
+
+/** An ICC profile of a press; its id is the SHA-256 of its bytes. */
+export type PressProfile = { id: string; name: string; createdAt: number };
+
+/** What a press makes of colours, as `core/colour/press-table` reads it: tables in Base64. */
+export type PressTables = { inks: string; deltas: string };
+
+/** One plate of a page: how its full ink and its tints look, what share of the page it covers, and a PNG in Base64 that is black where there is ink. */
+export type PlatePicture = {
+  name: string;
+  kind: 'process' | 'spot';
+  look: Hex;
+  tints: SpotInk['tints'];
+  overprint: boolean;
+  coverage: number;
+  picture: string;
+};
+
+/**
+ * The plates of a page, px. `look` is all of them together as they will look, as a PNG in Base64; `beyond` is where the press shows colours
+ * visibly otherwise, `null` where there is no press: then what is in process colours is in `look` alone.
+ */
+export type Plates = {
+  width: number;
+  height: number;
+  plates: PlatePicture[];
+  look: string;
+  beyond: { share: number; picture: string } | null;
+};
+
+/** A font that somebody brought, and under which licence it may be used. */
+export type StudioFont = { id: string; name: string; licence: string; createdAt: number };

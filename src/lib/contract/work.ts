@@ -1,6 +1,16 @@
 import type { PictureLook } from '../core/colour/look';
+import type { PressIntent } from '../core/colour/press';
 import type { CutOut } from '../core/recipe/cut-out';
-import type { ImportedMotif, LayoutNotes, ParcelContents, ParcelWish, Traced, TraceBy } from './data';
+import type {
+  ImportedMotif,
+  LayoutNotes,
+  ParcelContents,
+  ParcelWish,
+  Plates,
+  PressTables,
+  Traced,
+  TraceBy,
+} from './data';
 import type { Outcome } from './failure';
 import type { RouteName } from './routes';
 import type { FileAsset, Takeable } from './taking';
@@ -38,6 +48,9 @@ export type Work = {
       bleed: boolean;
       marks: boolean;
       register: boolean;
+      exchange?: boolean;
+      fonts?: boolean;
+      layers?: boolean;
       ppi: number;
       path: string;
     };
@@ -58,6 +71,30 @@ export type Work = {
   parcel: {
     ask: { store: string; project: string; wish: ParcelWish; path: string };
     answer: ParcelContents;
+  };
+  /** The plates of a layout as pictures with so many px along their longer side. */
+  platesView: {
+    ask: { store: string; layout: string; side: number };
+    answer: Plates & { version: number };
+  };
+  /** The plates of a layout as a zip of pictures. */
+  platesFile: {
+    ask: { store: string; layout: string; ppi: number; bleed: boolean; path: string };
+    answer: { bytes: number };
+  };
+  /** What a press makes of colours all over the screen’s, as two tables in Base64. */
+  pressTable: {
+    ask: { store: string; profile: string; intent: PressIntent; blackPoint: boolean };
+    answer: PressTables;
+  };
+  /** An ICC profile of a press that came in: its name. */
+  readProfile: { ask: { path: string; fileName: string }; answer: { name: string } };
+  /** A font file that came in: its name, and the font as TrueType or OpenType. */
+  readFont: { ask: { path: string; fileName: string }; answer: { name: string; bytes: Uint8Array } };
+  /** A line of words as outlines in a font of the studio, its baseline beginning at (0, 0). */
+  setLine: {
+    ask: { store: string; font: string; text: string; size: number };
+    answer: { d: string; width: number };
   };
   /** What a proof says of all layouts of a project. */
   proof: { ask: { store: string; project: string }; answer: { layouts: LayoutNotes[] } };
@@ -89,6 +126,11 @@ export type Work = {
   };
   /** Checks all of the database; `unused` are files that nothing refers to any more. */
   lookOver: { ask: { store: string }; answer: { problems: string[]; unused: string[] } };
+  /** Copies the database into a folder, and looks the copy over. */
+  backup: {
+    ask: { store: string; folder: string; at: number };
+    answer: { file: string; bytes: number; rows: number };
+  };
   checkBody: { ask: { route: RouteName; path: string }; answer: { value: unknown } };
 };
 

@@ -3,6 +3,6 @@ import { listPalettes } from '$lib/server/repo/palettes';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals }) => ({
-  palettes: listPalettes(locals.app.db),
-  projects: libraryFacets(locals.app.db).projects,
+  palettes: listPalettes(locals.db),
+  projects: libraryFacets(locals.db).projects,
 });

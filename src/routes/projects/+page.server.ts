@@ -3,9 +3,9 @@ import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals, url }) => {
   const archived = url.searchParams.get('show') === 'archived';
-  const projects = listProjects(locals.app.db, archived);
+  const projects = listProjects(locals.db, archived);
   return {
     archived,
-    projects: projects.map((project) => ({ ...project, layoutList: layoutsOf(locals.app.db, project.id) })),
+    projects: projects.map((project) => ({ ...project, layoutList: layoutsOf(locals.db, project.id) })),
   };
 };

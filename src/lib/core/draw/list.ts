@@ -5,6 +5,7 @@ import { invert, meanScale, multiply, translation, type Affine } from '../geom/a
 import type { Box } from '../geom/box';
 import type { Point } from '../geom/point';
 import { boxCorners } from '../geom/polygon';
+import type { TextForm } from '../recipe/form';
 import type { Pen } from '../recipe/layout';
 import type { Gradient } from '../recipe/gradient';
 import type { PaintedMask, PictureMask } from '../recipe/mask';
@@ -14,7 +15,14 @@ import type { CompiledPattern, FlatGround } from '../scene/pattern';
  * A page as what is drawn on it, from the bottom up: places, colours, links and units are settled. Drawers only say it in their own
  * way (SVG, the stage, a canvas, the layers of a PNG); none of them looks at a layout.
  */
-export type DisplayList = { width: number; height: number; background: Hex | null; shapes: DrawnShape[] };
+export type DisplayList = {
+  width: number;
+  height: number;
+  background: Hex | null;
+  shapes: DrawnShape[];
+  /** The outermost groups of shapes by their names, and which shapes lie in them. */
+  groups?: readonly { name: string; shapes: ReadonlySet<string> }[];
+};
 
 /** A shape that is drawn. `d` has its origin at (x, y), the upper left corner of the shape's frame; so have all matrices in it. */
 export type DrawnShape = {
@@ -34,9 +42,14 @@ export type DrawnShape = {
   masks: DrawnMask[];
   /** How the outline is inked: as an area, or as a line along it with a pen. */
   pen: Pen | null;
+  /** The words that the outline is set from; `null` for any other. */
+  text: DrawnText | null;
   /** Its stroke, above the fills. */
   stroke: (Pick<DrawnShape, 'box' | 'layers'> & { pen: Pen }) | null;
 };
+
+/** Words as they are set: the form that they have in its own box, which `matrix` takes to frame px. */
+export type DrawnText = { form: TextForm; matrix: Affine };
 
 /** What one fill draws, blended and masked as a whole. `fill` is its id. */
 export type Layer = { fill: string; blend: BlendMode; mask: DrawnMask | null; items: readonly DrawItem[] };
@@ -47,10 +60,11 @@ export type DrawItem = PathItem | PictureItem | TiledItem | PageItem;
 /** The outline itself, inked. */
 export type PathItem = { kind: 'path'; ink: Ink; opacity: number };
 
-/** A picture, cut off by the outline. `matrix` takes the picture's pixels to frame px. */
+/** A picture, cut off by the outline. `matrix` takes the picture's pixels to frame px; `look` says how it is recoloured. */
 export type PictureItem = {
   kind: 'picture';
   asset: string;
+  look: PictureLook | null;
   width: number;
   height: number;
   matrix: Affine;
@@ -87,6 +101,10 @@ export type GradientInk = {
 
 export type DrawnMask = { kind: 'gradient'; gradient: GradientInk } | PaintedMask | PictureMask;
 
+/** The colours of an ink, those of a gradient in the order of its stops. */
+export const coloursOfInk = (ink: Ink): Hex[] =>
+  typeof ink === 'string' ? [ink] : ink.stops.map(({ colour }) => colour);
+
 /** A pattern's ground as an ink: a colour, or a gradient with its period, laid by `matrix` (pattern → frame px). */
 export function groundInk({ colour, gradient }: FlatGround, matrix: Affine): Ink {
   if (!gradient) return colour;
@@ -101,7 +119,14 @@ export function groundInk({ colour, gradient }: FlatGround, matrix: Affine): Ink
 
 /** A shape's stroke as a shape of its own at the same corner, or nothing. */
 export const strokeOf = (shape: DrawnShape): DrawnShape | null =>
-  shape.stroke && { ...shape, ...shape.stroke, id: `${shape.id}-stroke`, upright: false, stroke: null };
+  shape.stroke && {
+    ...shape,
+    ...shape.stroke,
+    id: `${shape.id}-stroke`,
+    upright: false,
+    text: null,
+    stroke: null,
+  };
 
 /** All layers of a shape, with those of its stroke. */
 export const allLayers = ({ layers, stroke }: DrawnShape): Layer[] =>
@@ -127,3 +152,32 @@ export const listsIn = (list: DisplayList, scale = 1): { list: DisplayList; scal
     .flatMap(itemsOf)
     .flatMap((item) => (item.kind === 'page' ? listsIn(item.list, scale * meanScale(item.matrix)) : [])),
 ];
+
+/** Whether anything of a page is see-through, blended or masked: then it is drawn in groups. */
+export const isSeeThrough = (list: DisplayList): boolean =>
+  listsIn(list).some(({ list: { shapes } }) =>
+    shapes.some(
+      (shape) =>
+        shape.masks.length > 0 ||
+        allLayers(shape).some(
+          ({ blend, mask, items }) => blend !== 'normal' || mask !== null || items.some(isItemSeeThrough),
+        ),
+    ),
+  );
+
+function isItemSeeThrough(item: DrawItem): boolean {
+  if (item.opacity < 1 || item.kind === 'page') return true;
+  switch (item.kind) {
+    case 'path':
+      return typeof item.ink !== 'string' && item.ink.stops.some(({ opacity }) => opacity < 1);
+    case 'picture':
+      // Whether its pixels are is not known here.
+      return true;
+    case 'tiled':
+      return (
+        item.wash !== null ||
+        item.pattern.scene.sampled ||
+        item.pattern.scene.pieces.some(({ opacity, effects }) => opacity < 1 || effects !== null)
+      );
+  }
+}

@@ -6,6 +6,7 @@ import { sortedStops, type Gradient } from '../recipe/gradient';
 import { gradientMatrix } from '../recipe/gradient-place';
 import {
   frameMatrix,
+  groupsOf,
   heldShapes,
   liesUpright,
   pagePatternMatrix,
@@ -33,7 +34,16 @@ export function lowerLayout(layout: Layout, lookup: PatternLookup): DisplayList 
   const { width, height, background } = layout;
   const hidden = heldShapes(layout, 'hidden');
   const shapes = layout.shapes.filter((shape) => !hidden(shape));
-  return { width, height, background, shapes: shapes.map((shape) => lowerShape(shape, lookup)) };
+  const drawn = shapes.map((shape) => lowerShape(shape, lookup));
+  return { width, height, background, shapes: drawn, ...groupsDrawn(layout) };
+}
+
+function groupsDrawn({ groups, shapes }: Layout): Pick<DisplayList, 'groups'> {
+  const outermost = groups.filter(({ parent }) => parent === null);
+  if (outermost.length === 0) return {};
+  const inside = (id: string): Set<string> =>
+    new Set(shapes.filter((one) => groupsOf(groups, one.group).at(-1)?.id === id).map((one) => one.id));
+  return { groups: outermost.map(({ id, name }) => ({ name, shapes: inside(id) })) };
 }
 
 /** What one shape draws. */
@@ -53,6 +63,7 @@ export function lowerShape(shape: Shape, lookup: PatternLookup): DrawnShape {
     hidden,
     ...layersAndMasks(shape, lookup),
     pen: null,
+    text: textOf(shape),
     stroke: strokeDrawn(shape, path, lookup),
   };
 }
@@ -80,6 +91,14 @@ export function relowerShape(
   const box = { ...scene.box, x: scene.box.x + x - before.x, y: scene.box.y + y - before.y };
   const stroke = restroked(shape, before, scene, lookup);
   return { ...scene, name, x, y, hidden, box, ...layersAndMasks(shape, lookup), stroke };
+}
+
+/** The words of a shape as they stand in its frame. */
+function textOf(shape: Shape): DrawnShape['text'] {
+  const { form } = shape;
+  if (form.kind !== 'text') return null;
+  const toFrame = scaling(shape.width / form.width, shape.height / form.height);
+  return { form, matrix: chain(frameMatrix(shape), toFrame) };
 }
 
 function layersAndMasks(shape: Shape, lookup: PatternLookup): Pick<DrawnShape, 'layers' | 'masks'> {
@@ -169,7 +188,7 @@ function itemsFor(shape: Shape, fill: Fill, lookup: PatternLookup): DrawItem[] {
       return [{ kind: 'path', ink: gradientInk(fill.gradient, shape), opacity }];
     case 'picture': {
       const { asset, width, height } = fill;
-      return [{ kind: 'picture', asset, width, height, matrix: inFrame(shape, fill), opacity }];
+      return [{ kind: 'picture', asset, look: null, width, height, matrix: inFrame(shape, fill), opacity }];
     }
     case 'layout':
       return pageItems(shape, fill, lookup);

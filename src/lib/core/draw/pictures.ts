@@ -19,7 +19,9 @@ const ofShape = (shape: DrawnShape): Shown[] =>
       ...(mask ? [mask] : []),
       ...items.filter((item) => item.kind === 'picture'),
     ]),
-  ].flatMap((one) => (one.kind === 'picture' ? [{ asset: one.asset, look: null }] : []));
+  ].flatMap((one) =>
+    one.kind === 'picture' ? [{ asset: one.asset, look: 'look' in one ? one.look : null }] : [],
+  );
 
 /**
  * The pictures that stand in the drawings of a page, each with how it is recoloured: those of its patterns, but for planes, which are

@@ -52,6 +52,7 @@ export function reframed(scene: DrawnShape, by: Point, d: string): DrawnShape {
     d,
     layers: scene.layers.map(layered),
     masks: scene.masks.map(masked),
+    text: scene.text && onto(scene.text),
     stroke: scene.stroke && { ...scene.stroke, layers: scene.stroke.layers.map(layered) },
   };
 }

@@ -1,5 +1,6 @@
 import { generate, parse, walk } from 'css-tree';
 import papa from 'papaparse';
+import { inkFault } from '../colour/inks';
 import type { Hex } from '../colour/parse';
 import { readColour, sayOklch } from '../colour/space';
 import { LIMITS } from '../recipe/limits';
@@ -33,14 +34,17 @@ export function paletteCss({ name, colours }: Named): string {
 const isColourAlone = (text: string): boolean => /^[\w\s.,%()/#+-]+$/.test(text) && readColour(text).ok;
 
 /**
- * A palette as CSV with a head: name, hex, CSS, OKLCH. Gradients are left out. A name that a spreadsheet would take for a
+ * A palette as CSV with a head: name, hex, CSS, OKLCH, spot ink and its tint in %. Gradients are left out. A name that a spreadsheet would take for a
  * formula gets an apostrophe before it.
  */
 export function paletteCsv({ colours }: Named): string {
   const rows = colours
     .filter((entry) => !entry.gradient)
-    .map((entry) => [entry.name, entry.hex, entry.css ?? '', sayOklch(entry.hex)]);
-  return `${papa.unparse([['name', 'hex', 'css', 'oklch'], ...rows], { escapeFormulae: true })}\r\n`;
+    .map(({ name, hex, css, ink }) => [
+      ...[name, hex, css ?? '', sayOklch(hex)],
+      ...(ink ? [ink.name, String(+(ink.tint * 100).toFixed(2))] : ['', '']),
+    ]);
+  return `${papa.unparse([['name', 'hex', 'css', 'oklch', 'ink', 'tint'], ...rows], { escapeFormulae: true })}\r\n`;
 }
 
 /** A palette as an SVG sheet: a labelled square for each colour. */
@@ -67,16 +71,26 @@ export function readPaletteFile(fileName: string, text: string): FoundPalette[] 
   const stem = fileName.replace(/\.[^.]*$/, '').replace(/\.tokens$/, '');
   const found = readBy(fileName, plain);
   if (typeof found === 'string') return `“${fileName}”: ${found}`;
-  const named = found.map((palette) => ({
-    ...palette,
-    name: clean(palette.name || stem, 'Palette'),
-    colours: palette.colours.map((entry) => ({ ...entry, name: clean(entry.name, entry.hex) })),
-  }));
+  const named = found.map((palette) =>
+    withSoundInks({
+      ...palette,
+      name: clean(palette.name || stem, 'Palette'),
+      colours: palette.colours.map((entry) => ({ ...entry, name: clean(entry.name, entry.hex) })),
+    }),
+  );
   const colours = named.reduce((sum, palette) => sum + palette.colours.length, 0);
   if (colours === 0) return `“${fileName}” holds no colours that Isle can read.`;
   if (named.some((palette) => palette.colours.length > LIMITS.paletteColours))
     return `“${fileName}” holds a palette of more than ${LIMITS.paletteColours} colours; part it first.`;
   return named;
+}
+
+/** A palette without its inks where these contradict each other, with a note. */
+function withSoundInks(palette: FoundPalette): FoundPalette {
+  const fault = inkFault(palette.colours);
+  if (!fault) return palette;
+  const colours = palette.colours.map(({ ink: _ink, ...entry }) => entry);
+  return { ...palette, colours, notes: [...palette.notes, `Its spot inks were left out: ${fault.message}`] };
 }
 
 const clean = (name: string, otherwise: string): string =>

@@ -28,6 +28,17 @@ function found(fileName: string, text: string) {
 }
 
 describe('a palette in a file and back', () => {
+  it('as tokens, with the spot inks of its colours; inks that contradict each other are left out with a note', () => {
+    const ink = { name: 'Kelp 40', tint: 0.4, overprint: true };
+    const colours = [{ id: 'a', name: 'Pale kelp', hex: '#9dc3bd', ink }];
+    expect(found('x.tokens.json', tokensOf([{ name: 'Inks', colours }]))[0]?.colours[0]?.ink).toEqual(ink);
+    expect(paletteCsv({ name: 'Inks', colours })).toContain('Kelp 40,40\r\n');
+    const twice = [...colours, { id: 'b', name: 'Rust', hex: '#9dc3bd', ink: { ...ink, name: 'Rust' } }];
+    const [back] = found('x.tokens.json', tokensOf([{ name: 'Inks', colours: twice }]));
+    expect(back?.colours.map((one) => one.ink)).toEqual([undefined, undefined]);
+    expect(back?.notes.join()).toMatch(/spot inks were left out: .*look the same/);
+  });
+
   it('as tokens, with gradients and colours outside sRGB', () => {
     const [back] = found('x.tokens.json', tokensOf([palette]));
     expect(back?.colours.map(({ hex, css }) => css ?? hex)).toEqual([

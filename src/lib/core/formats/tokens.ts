@@ -1,4 +1,6 @@
+import { inkNameFault, type InkUse } from '../colour/inks';
 import { readColour } from '../colour/space';
+import { LIMITS } from '../recipe/limits';
 import type { PaletteEntry } from '../recipe/library';
 import { channelsOf, type Hex } from '../colour/parse';
 import type { FoundColour, FoundPalette } from './found';
@@ -20,8 +22,10 @@ function tokenOf(entry: PaletteEntry): Record<string, unknown> {
       $type: 'gradient',
       $value: entry.gradient.map(({ at, hex }) => ({ color: colourValue(hex), position: at })),
     };
-  const wide = entry.css ? { $extensions: { 'isle.css': entry.css } } : {};
-  return { $type: 'color', $value: colourValue(entry.hex), ...wide };
+  const { css, ink } = entry;
+  const own = { ...(css ? { 'isle.css': css } : {}), ...(ink ? { 'isle.ink': ink } : {}) };
+  const more = Object.keys(own).length > 0 ? { $extensions: own } : {};
+  return { $type: 'color', $value: colourValue(entry.hex), ...more };
 }
 
 /** A colour as the format's object. */
@@ -46,7 +50,13 @@ export function tokenGroup<T>(entries: readonly (readonly [string, T])[]): Recor
   return named;
 }
 
-type Token = { path: string[]; type: string | null; value: unknown; css: string | null };
+type Token = {
+  path: string[];
+  type: string | null;
+  value: unknown;
+  css: string | null;
+  ink?: InkUse | null;
+};
 
 const DEEPEST = 40;
 const MOST_TOKENS = 20_000;
@@ -99,12 +109,14 @@ function gather(
   const own = typeof node.$type === 'string' ? node.$type : type;
   if ('$value' in node) {
     if (tokens.size >= MOST_TOKENS) return `The file holds more than ${MOST_TOKENS} tokens.`;
-    const css = isObject(node.$extensions) ? node.$extensions['isle.css'] : null;
+    const more = isObject(node.$extensions) ? node.$extensions : {};
+    const css = more['isle.css'];
     tokens.set(path.join('.'), {
       path,
       type: own,
       value: node.$value,
       css: typeof css === 'string' ? css : null,
+      ink: readInk(more['isle.ink']),
     });
     return null;
   }
@@ -148,7 +160,10 @@ function colourOf(token: Token, resolved: Token, tokens: ReadonlyMap<string, Tok
   const said = token.path.join('.');
   if (resolved.type === 'color') {
     const read = readValue(resolved.css ?? resolved.value);
-    return read ? { name, ...read } : `The colour of the token “${said}” cannot be read; it was left out.`;
+    const ink = token.ink ? { ink: token.ink } : {};
+    return read
+      ? { name, ...read, ...ink }
+      : `The colour of the token “${said}” cannot be read; it was left out.`;
   }
   const stops = Array.isArray(resolved.value) ? (resolved.value as unknown[]) : [];
   const gradient = stops.flatMap((stop, index) => {
@@ -168,6 +183,15 @@ function colourOf(token: Token, resolved: Token, tokens: ReadonlyMap<string, Tok
   if (!first || gradient.length < 2)
     return `The gradient of the token “${said}” cannot be read; it was left out.`;
   return { name, hex: first.hex, gradient };
+}
+
+/** A spot ink as Isle writes it; one that cannot be is left out. */
+function readInk(value: unknown): InkUse | null {
+  if (!isObject(value)) return null;
+  const { name, tint, overprint } = value;
+  if (typeof name !== 'string' || typeof tint !== 'number' || !(tint >= 0.01 && tint <= 1)) return null;
+  const said = name.trim().slice(0, LIMITS.nameLength);
+  return inkNameFault(said) === null ? { name: said, tint, overprint: overprint === true } : null;
 }
 
 /** A value of type color: the format's object, or the hex or CSS text of its earlier drafts. */

@@ -24,3 +24,13 @@ export function tidyProse(text: string): string {
     .join('\n')
     .trim();
 }
+
+/** Text safe inside XML text and quoted attributes; characters that XML 1.0 forbids are dropped. */
+export function escapeXml(text: string): string {
+  return text
+    .replace(/[^\t\n\r\u{20}-\u{D7FF}\u{E000}-\u{FFFD}\u{10000}-\u{10FFFF}]/gu, '')
+    .replaceAll('&', '&amp;')
+    .replaceAll('<', '&lt;')
+    .replaceAll('>', '&gt;')
+    .replaceAll('"', '&quot;');
+}

@@ -4,12 +4,22 @@ import type { Box } from '../geom/box';
 import type { InkedStroke } from '../geom/outline';
 import type { FillRule, Path } from '../geom/path';
 import type { BlendMode } from '../colour/blend';
+import type { Inks } from '../colour/inks';
 import type { Hex } from '../colour/parse';
 import { say, sayMatrix, type PdfFile, type Value } from './file';
+import { runText, type GlyphRun } from './text';
+import { inkSpace } from './spot';
 import { boxThrough, channels, isSolid, matrixList, shading, shadingPattern, type Shade } from './ink';
 
 /** What a path is inked with: a colour, a gradient, a pattern by its name among the resources, or all of a colour space's one ink. */
-export type PdfInk = Hex | Shade | { pattern: string } | { space: string };
+export type PdfInk = Hex | PlainInk | Shade | { pattern: string } | { space: string };
+
+/** A colour, the inks that it may be printed in, and whether it may print over others where its ink does. */
+export type PlainInk = { colour: Hex; inks: Inks; alone: boolean };
+
+/** What is inked or cut to: a path, or set text. */
+export type Area = Path | GlyphRun;
+const isRun = (area: Area): area is GlyphRun => 'font' in area;
 
 /** A soft mask: a form whose light, or whose opacity, says how much is seen. */
 export type SoftMask = { form: PDFRef; of: 'light' | 'opacity' };
@@ -65,6 +75,16 @@ export class Drawing {
     return back ? boxThrough(back, this.seen) : this.seen;
   }
 
+  /** Draws what belongs to a layer, if any, by its name among the resources (8.11.3.2). */
+  onLayer(layer: string | null, draw: () => void): void {
+    if (layer === null) return draw();
+    const at = this.ops.length;
+    this.ops.push(`/OC /${layer} BDC`);
+    draw();
+    if (this.ops.length === at + 1) this.ops.length = at;
+    else this.ops.push('EMC');
+  }
+
   /** Draws within a state of its own, through a matrix where one is given. */
   within(matrix: Affine | null, draw: () => void): void {
     const before = this.ctm;
@@ -81,8 +101,9 @@ export class Drawing {
     else this.ops.push('Q');
   }
 
-  clip(path: Path, rule: FillRule = 'nonzero'): void {
-    this.ops.push(pathText(path), rule === 'evenodd' ? 'W* n' : 'W n');
+  clip(area: Area, rule: FillRule = 'nonzero'): void {
+    if (isRun(area)) this.ops.push(runText(this.file, area, 'clip'));
+    else this.ops.push(pathText(area), rule === 'evenodd' ? 'W* n' : 'W n');
   }
 
   /** Sets opacity, blend and soft mask until the end of the state. */
@@ -100,9 +121,10 @@ export class Drawing {
   }
 
   /** Fills a path, and where it is see-through as a gradient, through a mask of its opacities. */
-  fill(path: Path, ink: PdfInk, opacity = 1, rule: FillRule = 'nonzero'): void {
+  fill(area: Area, ink: PdfInk, opacity = 1, rule: FillRule = 'nonzero'): void {
     this.inked(ink, opacity, 'fill', () => {
-      this.ops.push(pathText(path), rule === 'evenodd' ? 'f*' : 'f');
+      if (isRun(area)) this.ops.push(runText(this.file, area, 'fill'));
+      else this.ops.push(pathText(area), rule === 'evenodd' ? 'f*' : 'f');
     });
   }
 
@@ -119,36 +141,54 @@ export class Drawing {
   }
 
   /** Draws with an ink as the one that paths are filled or drawn along with. */
-  private inked(ink: PdfInk, opacity: number, as: 'fill' | 'stroke', draw: () => void): void {
-    const colour = (hex: Hex): unknown =>
-      this.ops.push(`${channels(hex).map(say).join(' ')} ${as === 'fill' ? 'rg' : 'RG'}`);
-    const whole = (space: string): unknown =>
-      this.ops.push(...(as === 'fill' ? [`/${space} cs`, '1 scn'] : [`/${space} CS`, '1 SCN']));
+  private inked(ink: PdfInk, opacity: number, as: 'fill' | 'stroke', draw: () => unknown): void {
+    const inSpace = (space: string, tint: number): unknown =>
+      this.ops.push(
+        ...(as === 'fill' ? [`/${space} cs`, `${say(tint)} scn`] : [`/${space} CS`, `${say(tint)} SCN`]),
+      );
+    const colour = ({ colour: hex, inks, alone }: PlainInk): unknown => {
+      const inked = inks.of(hex);
+      if (!inked) return this.ops.push(`${channels(hex).map(say).join(' ')} ${as === 'fill' ? 'rg' : 'RG'}`);
+      const { ink, tint } = inked;
+      if (ink.overprint && alone) this.overprint();
+      const space = this.file.resource('ColorSpace', `ink ${ink.name}`, () => inkSpace(this.file, [ink]));
+      return inSpace(space, tint);
+    };
     const pattern = (name: string): unknown =>
       this.ops.push(...(as === 'fill' ? ['/Pattern cs', `/${name} scn`] : ['/Pattern CS', `/${name} SCN`]));
     this.within(null, () => {
-      if (typeof ink === 'string' || 'pattern' in ink || 'space' in ink) {
+      if (typeof ink === 'string' || !('stops' in ink)) {
         this.state({ opacity });
-        if (typeof ink === 'string') colour(ink);
-        else if ('space' in ink) whole(ink.space);
+        if (typeof ink === 'string') colour({ colour: ink, inks: this.file.inks, alone: true });
+        else if ('colour' in ink) colour(ink);
+        else if ('space' in ink) inSpace(ink.space, 1);
         else pattern(ink.pattern);
-        return draw();
+        draw();
+        return;
       }
       // One without any width is its last colour everywhere.
       const last = ink.stops[ink.stops.length - 1];
       if (last && !invert(ink.matrix)) {
         this.state({ opacity: opacity * last.opacity });
-        colour(last.colour);
-        return draw();
+        colour({ colour: last.colour, inks: ink.inks ?? this.file.inks, alone: false });
+        draw();
+        return;
       }
       this.state({ opacity, ...(isSolid(ink) ? {} : { mask: this.opacities(ink) }) });
-      const key = JSON.stringify([ink, this.ctm, this.seen]);
+      const { inks, ...shape } = ink;
+      const key = JSON.stringify([shape, inks?.all.length ?? '', this.ctm, this.seen]);
       const name = this.file.resource('Pattern', key, () =>
         shadingPattern(this.file, ink, this.ctm, this.around),
       );
       pattern(name);
       draw();
     });
+  }
+
+  /** What is drawn from here on leaves what other inks have printed below it (8.6.7); a tint of 0 says nothing then. */
+  private overprint(): void {
+    const dict = { Type: '/ExtGState', OP: true, op: true, OPM: 1 };
+    this.ops.push(`/${this.file.resource('ExtGState', 'overprint', () => this.file.object(dict))} gs`);
   }
 
   /** What a gradient lets through, as a mask over all that is seen. */
@@ -177,9 +217,7 @@ export class Drawing {
 
   /** Paints a box with a colour. */
   rectangle(box: Box, colour: Hex): void {
-    this.within(null, () => {
-      this.ops.push(`${channels(colour).map(say).join(' ')} rg`, `${rectText(box)} f`);
-    });
+    this.inked(colour, 1, 'fill', () => this.ops.push(`${rectText(box)} f`));
   }
 
   /** Draws a form or a picture that stands among the resources under a key. */
@@ -191,7 +229,7 @@ export class Drawing {
    * A drawing of its own that can be shown again and again (ISO 32000-1, 8.10); as a group it is blended as a whole, in the
    * colour space `group`.
    */
-  form(box: Box, draw: (on: Drawing) => void, { group }: { group?: string } = {}): PDFRef {
+  form(box: Box, draw: (on: Drawing) => void, { group }: { group?: Value } = {}): PDFRef {
     const on = new Drawing(this.file, box);
     draw(on);
     return this.file.stream(on.content, {
@@ -208,7 +246,7 @@ export class Drawing {
     { opacity = 1, blend = 'normal', mask }: { opacity?: number; blend?: BlendMode; mask?: SoftMask },
     draw: (on: Drawing) => void,
   ): void {
-    const form = this.form(this.around, draw, { group: '/DeviceRGB' });
+    const form = this.form(this.around, draw, { group: this.file.rgb });
     this.within(null, () => {
       this.state({ opacity, blend, ...(mask ? { mask } : {}) });
       this.show(`group ${form.tag}`, () => form);

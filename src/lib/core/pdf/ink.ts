@@ -3,7 +3,9 @@ import { invert, multiply, type Affine } from '../geom/affine';
 import { boxCorners } from '../geom/polygon';
 import { boxOfPoints, type Box } from '../geom/box';
 import { channelsOf, type Hex } from '../colour/parse';
+import type { Inks, SpotInk } from '../colour/inks';
 import type { PdfFile, Value } from './file';
+import { inkSpace } from './spot';
 
 /** A gradient as PDF draws it: what lies before its ends and beyond goes on, begins anew, or runs back. */
 export type Shade = {
@@ -13,6 +15,8 @@ export type Shade = {
   spread: 'pad' | 'repeat' | 'reflect';
   stops: readonly { at: number; colour: Hex; opacity: number }[];
   focus?: { x: number; y: number };
+  /** The inks that its colours may be printed in; those of the file where nothing is said. */
+  inks?: Inks;
 };
 
 /** More repeats of a gradient than this are not told apart on any page. */
@@ -24,7 +28,14 @@ export const channels = (hex: Hex): number[] => channelsOf(hex).map((value) => v
 /** The shading of a gradient over a box of the space that its matrix leads to: its colours, or its opacities as grey. */
 export function shading(file: PdfFile, shade: Shade, over: Box, of: 'colours' | 'opacities'): Value {
   const [first, last] = shade.spread === 'pad' ? [0, 1] : rangeOver(shade, over);
-  const once = file.object(stitched(shade, of));
+  const inks = shade.inks ?? file.inks;
+  const spots = of === 'colours' ? inks.ofStops(shade.stops.map(({ colour }) => colour)) : null;
+  const once = file.object(
+    stitched(shade, ({ colour, opacity }) => {
+      if (of === 'opacities') return [opacity];
+      return spots ? tintsIn(spots, inks, colour) : channels(colour);
+    }),
+  );
   const repeats = Math.min(MOST_REPEATS, last - first);
   const whole =
     first === 0 && last === 1
@@ -41,7 +52,7 @@ export function shading(file: PdfFile, shade: Shade, over: Box, of: 'colours' | 
   const { x, y } = shade.focus ?? { x: 0, y: 0 };
   return {
     ShadingType: shade.kind === 'linear' ? 2 : 3,
-    ColorSpace: of === 'colours' ? '/DeviceRGB' : '/DeviceGray',
+    ColorSpace: spots ? inkSpace(file, spots) : of === 'colours' ? file.rgb : '/DeviceGray',
     Coords:
       shade.kind === 'linear'
         ? [first, 0, first + repeats, 0]
@@ -64,9 +75,7 @@ function rangeOver({ kind, matrix }: Shade, over: Box): [number, number] {
 }
 
 /** The stops from 0 to 1 as a function: straight from one to the next (ISO 32000-1, 7.10.3 and 7.10.4). */
-function stitched({ stops }: Shade, of: 'colours' | 'opacities'): Value {
-  const value = ({ colour, opacity }: Shade['stops'][number]): number[] =>
-    of === 'colours' ? channels(colour) : [opacity];
+function stitched({ stops }: Shade, value: (stop: Shade['stops'][number]) => number[]): Value {
   const [start, end] = [stops[0]!, stops[stops.length - 1]!];
   const all = [
     ...(start.at > 0 ? [{ ...start, at: 0 }] : []),
@@ -94,6 +103,12 @@ function stitched({ stops }: Shade, of: 'colours' | 'opacities'): Value {
     Encode: parts.flatMap(() => [0, 1]),
   };
 }
+
+/** How much of each ink a colour is: none of all for paper. */
+const tintsIn = (spots: readonly SpotInk[], inks: Inks, colour: Hex): number[] => {
+  const inked = inks.of(colour);
+  return spots.map((spot) => (inked?.ink === spot ? inked.tint : 0));
+};
 
 export const isSolid = ({ stops }: Pick<Shade, 'stops'>): boolean =>
   stops.every(({ opacity }) => opacity >= 1);

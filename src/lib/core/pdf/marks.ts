@@ -13,7 +13,7 @@ const CROSS = 7;
 /** A field of the colour bar, pt. */
 const FIELD = 8;
 
-/** What a colour bar shows: the two sets of three primaries, black, and three greys of it. */
+/** What a colour bar shows beside the spot inks: the two sets of three primaries, black, and three greys of it. */
 const BAR: readonly Hex[] = [
   '#00ffff',
   '#ff00ff',
@@ -89,7 +89,8 @@ export function colourBar(on: Drawing, trim: Box, from: number): void {
   const { left, right, low } = sidesOf(trim);
   const start = (left + right) / 2 + 2 * CROSS;
   const room = Math.max(0, Math.floor((right - start) / FIELD));
-  for (const [at, colour] of BAR.slice(0, room).entries())
+  const inks = on.file.inks.all.flatMap(({ tints }) => tints.at(-1)?.look ?? []);
+  for (const [at, colour] of [...inks, ...BAR].slice(0, room).entries())
     on.rectangle(
       { x: start + at * FIELD, y: low - from - CROSS - FIELD / 2, width: FIELD, height: FIELD },
       colour,

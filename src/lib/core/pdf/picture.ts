@@ -3,7 +3,8 @@ import type { Affine } from '../geom/affine';
 import type { Box } from '../geom/box';
 import type { PaintedMask } from '../recipe/mask';
 import type { PictureLook } from '../colour/look';
-import type { TiledItem } from '../draw/list';
+import type { DrawnText, TiledItem } from '../draw/list';
+import type { GlyphRun } from './text';
 import type { Drawing } from './drawing';
 import type { PdfFile } from './file';
 
@@ -17,6 +18,8 @@ export type PdfSources = {
   picture: (shown: { asset: string; look: PictureLook | null }) => PdfPicture | null;
   /** A painted mask's strokes as grey px and the box in mask px that they lie in. */
   mask: (mask: PaintedMask) => { grey: Uint8Array; width: number; height: number; box: Box } | null;
+  /** Text as glyphs of a font, px of its form; `null` where it is drawn as outlines. */
+  text: (text: DrawnText) => Omit<GlyphRun, 'matrix'> | null;
   /** A piece of a pattern with shadows or relief as a picture, and the box in pattern px that it lies in. */
   effects: (
     use: Pick<TiledItem, 'pattern' | 'colours' | 'look'>,
@@ -47,7 +50,7 @@ function pictureObject(file: PdfFile, picture: PdfPicture, inverted: boolean): P
   const own = { Type: '/XObject', Subtype: '/Image', Width: width, Height: height, BitsPerComponent: 8 };
   const dict = {
     ...own,
-    ColorSpace: 'jpeg' in picture && picture.grey ? '/DeviceGray' : '/DeviceRGB',
+    ColorSpace: 'jpeg' in picture && picture.grey ? '/DeviceGray' : file.rgb,
     Decode: inverted ? [1, 0, 1, 0, 1, 0].slice(0, 'jpeg' in picture && picture.grey ? 2 : 6) : undefined,
     SMask: alpha ? file.stream(alpha, { ...own, ColorSpace: '/DeviceGray' }) : undefined,
   };

@@ -1,5 +1,6 @@
 import { IDENTITY, chain, invert, meanScale, multiply, translation, type Affine } from '../geom/affine';
 import { boxesMeet, grow, intersectBoxes, unionBoxes, type Box } from '../geom/box';
+import { lookKey } from '../colour/look';
 import type { InkedStroke } from '../geom/outline';
 import { parsePath, type Path } from '../geom/path';
 import type { Point } from '../geom/point';
@@ -20,7 +21,7 @@ import { cellCorners } from '../lattice/cell';
 import { offsetsMeeting } from '../lattice/meet';
 import { MITER_LIMIT, type Pen } from '../recipe/layout';
 import { costOver } from '../scene/cost';
-import { Drawing, type PdfInk, type SoftMask } from './drawing';
+import { Drawing, type Area, type PdfInk, type SoftMask } from './drawing';
 import type { PdfFile } from './file';
 import { boxThrough, isSolid, matrixList, type Shade } from './ink';
 import { showGrey, showPicture, type PdfSources } from './picture';
@@ -35,9 +36,9 @@ const MOST_COPIES = 20_000;
 const ALL_COPIES = 200_000;
 const ALL_SEGMENTS = 2_000_000;
 
-/** What may still be drawn copy by copy in a file. */
-export type Room = { copies: number; segments: number };
-export const freshRoom = (): Room => ({ copies: ALL_COPIES, segments: ALL_SEGMENTS });
+/** What may still be drawn copy by copy in a file, and whether patterns of a page may be tilings. */
+export type Room = { copies: number; segments: number; tilings: boolean };
+export const freshRoom = (): Room => ({ copies: ALL_COPIES, segments: ALL_SEGMENTS, tilings: true });
 /** What lies under edges that meet is so wide, pt: two px and a half on a screen of 96 to the inch. */
 const UNDERLAY_PT = 1.875;
 const WHITE = '#ffffff';
@@ -45,6 +46,8 @@ const WHITE = '#ffffff';
 /** Draws a shape with all of its layers, on a page of so many px. */
 export class ShapeDrawer {
   private readonly path: Path;
+  /** What its fills ink: its outline, or its words as glyphs of a font. */
+  private area: Area;
   /** All that the shape can reach, with its stroke, frame px. */
   private readonly box: Box;
 
@@ -56,6 +59,8 @@ export class ShapeDrawer {
   ) {
     const read = parsePath(shape.d);
     this.path = read.ok ? read.path : [];
+    const run = shape.text && sources.text(shape.text);
+    this.area = run && shape.text ? { ...run, matrix: shape.text.matrix } : this.path;
     const whole = (shape.stroke && unionBoxes([shape.box, shape.stroke.box])) ?? shape.box;
     this.box = grow({ ...whole, x: whole.x - shape.x, y: whole.y - shape.y }, 1);
   }
@@ -92,11 +97,12 @@ export class ShapeDrawer {
       case 'path':
         return this.inked(on, inkOf(item.ink), item.opacity);
       case 'picture': {
-        const found = this.sources.picture({ asset: item.asset, look: null });
+        const { asset, look, width, height, opacity } = item;
+        const found = this.sources.picture({ asset, look });
         if (!found) return;
-        const { asset, width, height, opacity } = item;
         const matrix = multiply(item.matrix, { a: width, b: 0, c: 0, d: height, e: 0, f: 0 });
-        return this.cut(on, (inner) => showPicture(inner, `${asset} `, found, { matrix, opacity }));
+        const key = `${asset} ${look ? lookKey(look) : ''}`;
+        return this.cut(on, (inner) => showPicture(inner, key, found, { matrix, opacity }));
       }
       case 'tiled':
         return this.tiled(on, item);
@@ -121,14 +127,21 @@ export class ShapeDrawer {
   private inked(on: Drawing, ink: PdfInk, opacity: number): void {
     const { pen } = this.shape;
     if (pen) on.stroke(this.path, ink, lineOf(pen), opacity);
-    else on.fill(this.path, ink, opacity);
+    else on.fill(this.words(), ink, opacity);
+  }
+
+  /** What is inked: words stand in a file once, whatever lies over each other in them. */
+  private words(): Area {
+    const { area } = this;
+    this.area = this.path;
+    return area;
   }
 
   /** Draws something that the outline cuts off; a line cuts as a mask. */
   private cut(on: Drawing, draw: (to: Drawing) => void): void {
     if (this.shape.pen) return on.group({ mask: this.outlineMask(on) }, draw);
     on.within(null, () => {
-      on.clip(this.path);
+      on.clip(this.words());
       draw(on);
     });
   }
@@ -146,7 +159,7 @@ export class ShapeDrawer {
       // Motifs of one pattern that lie over each other are see-through as a whole.
       return on.group({ opacity }, (inner) => this.motifs(inner, item, 1));
     }
-    const form = on.form(on.around, (inner) => this.motifs(inner, item, 1), { group: '/DeviceRGB' });
+    const form = on.form(on.around, (inner) => this.motifs(inner, item, 1), { group: on.file.rgb });
     on.group({ opacity }, (inner) => {
       if (!isSolid(wash)) inner.show(`motifs ${form.tag}`, () => form);
       inner.group({ mask: { form, of: 'opacity' } }, (over) => this.inked(over, wash, 1));
@@ -160,7 +173,7 @@ export class ShapeDrawer {
     const region = seen && patternRegion(shape, item, seen);
     const art = unitBox(scene);
     if (!region || (!art && scene.endless.length === 0)) return;
-    const units = tilingOf(scene);
+    const units = this.room.tilings ? tilingOf(scene) : null;
     if (units) {
       for (const offset of units) this.inked(on, { pattern: this.tiling(on, item, offset) }, opacity);
       return;
@@ -175,7 +188,7 @@ export class ShapeDrawer {
 
   /** Each copy of a unit, what runs on, and what lies under edges that meet. */
   private copies(on: Drawing, item: TiledItem, region: readonly Point[], offsets: readonly Point[]): void {
-    const drawer = new UnitDrawer(this.sources, item);
+    const drawer = new UnitDrawer(this.sources, item, on.file.inks);
     drawer.below(on, region, offsets, UNDERLAY_PT / (PT_PER_PX * meanScale(item.matrix)));
     for (const offset of offsets) on.within(movedBy(offset), () => this.unit(on, item));
   }
@@ -184,7 +197,9 @@ export class ShapeDrawer {
   private unit(on: Drawing, item: TiledItem): void {
     const art = unitBox(item.pattern.scene);
     if (!art) return;
-    on.show(`unit ${useKey(item)}`, () => on.form(art, (to) => new UnitDrawer(this.sources, item).unit(to)));
+    on.show(`unit ${useKey(item)}`, () =>
+      on.form(art, (to) => new UnitDrawer(this.sources, item, on.file.inks).unit(to)),
+    );
   }
 
   /** Whether so many copies can be drawn one by one; where they can, they are counted. */
@@ -234,7 +249,7 @@ export class ShapeDrawer {
   }
 
   private mask(on: Drawing, mask: DrawnMask): SoftMask {
-    const group = { group: '/DeviceRGB' };
+    const group = { group: on.file.rgb };
     const { box } = this;
     switch (mask.kind) {
       case 'gradient':

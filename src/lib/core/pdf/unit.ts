@@ -4,12 +4,13 @@ import type { Path } from '../geom/path';
 import { boxCorners } from '../geom/polygon';
 import type { Point } from '../geom/point';
 import { lookKey, withColours, type PictureLook } from '../colour/look';
-import type { Hex } from '../colour/parse';
+import type { Inks } from '../colour/inks';
 import { colourOf, numberColours } from '../colour/slots';
 import { cellCorners } from '../lattice/cell';
 import { offsetsMeeting } from '../lattice/meet';
 import type { GradientPaint, Paint, PicturePaint } from '../recipe/recipe';
 import type { TiledItem } from '../draw/list';
+import { inksOfItem, slotOverprints } from '../draw/plates';
 import { endlessOver } from '../scene/endless';
 import type { Element } from '../scene/motif';
 import type { Piece, UnitScene } from '../scene/unit';
@@ -25,10 +26,15 @@ export const useKey = ({ pattern, colours, look }: Use): string =>
 
 /** Draws the pieces of a pattern in pattern px. */
 export class UnitDrawer {
+  private readonly inks: Inks;
+
   constructor(
     private readonly sources: PdfSources,
     private readonly use: Use,
-  ) {}
+    inks: Inks,
+  ) {
+    this.inks = inksOfItem(use, inks);
+  }
 
   /** The pieces of one unit in stack order, nothing wrapped. */
   unit(on: Drawing): void {
@@ -111,11 +117,14 @@ export class UnitDrawer {
     return typeof paint === 'string' ? this.colour(paint) : this.gradient(paint);
   }
   private gradient({ kind, matrix, stops, spread, focus }: GradientPaint): PdfInk {
-    const own = stops.map(({ at, slot, opacity }) => ({ at, opacity, colour: this.colour(slot) }));
-    return { kind, matrix, spread, stops: own, ...(focus ? { focus } : {}) };
+    const { colours } = this.use;
+    const own = stops.map(({ at, slot, opacity }) => ({ at, opacity, colour: colourOf(colours, slot) }));
+    return { kind, matrix, spread, stops: own, inks: this.inks, ...(focus ? { focus } : {}) };
   }
-  private colour(slot: string): Hex {
-    return colourOf(this.use.colours, slot) as Hex;
+  private colour(slot: string): PdfInk {
+    const { colours, pattern } = this.use;
+    const { inks } = this;
+    return { colour: colourOf(colours, slot), inks, alone: slotOverprints(pattern.scene, slot) };
   }
 }
 

@@ -1,6 +1,6 @@
 import type { Hex } from '../colour/parse';
 import { boxesMeet, type Box } from '../geom/box';
-import type { DrawnShape, Ink, Layer } from '../draw/list';
+import { coloursOfInk, type DrawnShape, type Ink, type Layer } from '../draw/list';
 import { factsOf } from './facts';
 
 /** What of a layer is seen: colours added to `found`; whether one sees through it, or cannot tell. */
@@ -11,11 +11,7 @@ export const isFull = (opacity: number): boolean => opacity >= 0.995;
 
 /** The colours of an ink that covers; `null` of one that one sees through. */
 export const inkColours = (ink: Ink): Hex[] | null =>
-  typeof ink === 'string'
-    ? [ink]
-    : ink.stops.every(({ opacity }) => isFull(opacity))
-      ? ink.stops.map(({ colour }) => colour)
-      : null;
+  typeof ink === 'string' || ink.stops.every(({ opacity }) => isFull(opacity)) ? coloursOfInk(ink) : null;
 
 function lookAt({ blend, mask, items }: Layer, found: Hex[]): Seen {
   if (blend !== 'normal') return 'unknown';

@@ -1,3 +1,5 @@
+import type { Inks } from '../colour/inks';
+import type { PressView } from '../colour/press-table';
 import type { ObjectSpec } from '../mockup/objects';
 import type { PatternCredit } from '../recipe/library';
 import type { PatternLookup } from '../scene/pattern';
@@ -18,6 +20,10 @@ export type ProofContext = {
   limits: ProofLimits;
   lookup: PatternLookup;
   patterns: ReadonlyMap<string, ProofPattern>;
+  /** The spot inks that the page is printed in; none where it goes to screens. */
+  inks: Inks;
+  /** The press that it is printed by, and how much ink its paper takes, %; `null` where none is known. */
+  press: { view: PressView; inkLimit: number } | null;
   /** The object whose cut sheet the page is. */
   object: ObjectSpec | null;
 };

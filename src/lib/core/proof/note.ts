@@ -1,4 +1,4 @@
-import type { Layout } from '../recipe/layout';
+import type { Layout, Shape } from '../recipe/layout';
 
 export const PROOF_KINDS = [
   'missing',
@@ -15,6 +15,9 @@ export const PROOF_KINDS = [
   'text',
   'credit',
   'licence',
+  'inks',
+  'ink',
+  'gamut',
   'unseen',
   'copies',
 ] as const;
@@ -26,8 +29,34 @@ export type ProofPlace = { shape: string; fill: string | null };
 /** The part of a layout that a mend changes. */
 export type Mendable = Pick<Layout, 'shapes' | 'bleed'>;
 
-/** What puts a finding right in one step, at all its places. */
-export type Mend = { label: string; change: (layout: Mendable, places: readonly ProofPlace[]) => Mendable };
+/** What a mend makes of one shape, at one place in it; `null` takes it away. */
+export type ShapeMend = (shape: Shape, place: ProofPlace) => Shape | null;
+
+/** What puts a finding right in one step, at all its places; `each` where it changes every shape by itself. */
+export type Mend = {
+  label: string;
+  change: (layout: Mendable, places: readonly ProofPlace[]) => Mendable;
+  each?: ShapeMend;
+};
+
+/** A layout with shapes changed at some places, in one pass over them. */
+export function mendedShapes(
+  layout: Mendable,
+  all: readonly { place: ProofPlace; each: ShapeMend }[],
+): Mendable {
+  const byShape = new Map<string, { place: ProofPlace; each: ShapeMend }[]>();
+  for (const one of all) {
+    const held = byShape.get(one.place.shape);
+    if (held) held.push(one);
+    else byShape.set(one.place.shape, [one]);
+  }
+  const shapes = layout.shapes.flatMap((shape) => {
+    let mended: Shape | null = shape;
+    for (const { place, each } of byShape.get(shape.id) ?? []) mended = mended && each(mended, place);
+    return mended ?? [];
+  });
+  return { ...layout, shapes };
+}
 
 /** One finding: `wrong` comes out otherwise than it looks, `look` may be meant. */
 export type ProofNote = {
@@ -75,8 +104,14 @@ function together(key: string, all: readonly Found[]): ProofNote {
     places: all.flatMap(({ place }) => place ?? []),
     mend: mend && {
       label: mend.label,
-      change: (layout) =>
-        all.reduce((held, one) => one.mend?.change(held, one.place ? [one.place] : []) ?? held, layout),
+      change: (layout) => mendedTogether(all, layout),
     },
   };
+}
+
+/** All findings of a note mended: in one pass where each of them is about one shape. */
+function mendedTogether(all: readonly Found[], layout: Mendable): Mendable {
+  const each = all.flatMap(({ place, mend }) => (place && mend?.each ? [{ place, each: mend.each }] : []));
+  if (each.length === all.length) return mendedShapes(layout, each);
+  return all.reduce((held, one) => one.mend?.change(held, one.place ? [one.place] : []) ?? held, layout);
 }

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { block, dot, place, recipe } from '../../../../tests/support/recipes';
+import { Inks, NO_INKS } from '../colour/inks';
 import type { DrawnShape } from '../draw/list';
 import { lowerShape } from '../draw/lower';
 import { freshNumbers } from '../mockup/objects';
@@ -12,6 +13,7 @@ import {
   gradientFill,
   type Fill,
 } from '../recipe/fill';
+import { freshGradient } from '../recipe/gradient';
 import { freshPage, freshShape, type Layout, type Shape } from '../recipe/layout';
 import type { Recipe } from '../recipe/recipe';
 import { patternLookup } from '../scene/library';
@@ -41,6 +43,8 @@ function library(
     limits: { ...print, ...limits },
     lookup: patternLookup(all),
     patterns: new Map(all.map((pattern) => [pattern.id, pattern])),
+    inks: NO_INKS,
+    press: null,
     object: null,
   };
 }
@@ -438,6 +442,30 @@ describe('a proof', () => {
     expect(weights(freshProof().screen)).toEqual(['look']);
   });
 
+  // Once a mend went through all shapes for each of its places: at 3,000 of them nine million looks.
+  it('mends thousands of places in one pass over the shapes', () => {
+    const context = library({ sound: { recipe: sound, newest: 2 } });
+    const shapes = Array.from({ length: 3000 }, () => box(100, 100, 60, 60, [use('sound', { held: 1 })]));
+    const layout = page(shapes);
+    const [note] = notesOf(layout, context);
+    expect(note!.places).toHaveLength(3000);
+    let looked = 0;
+    const watched = {
+      ...layout,
+      shapes: new Proxy(layout.shapes, {
+        get: (all, key) => {
+          if (typeof key === 'string' && /^\d+$/.test(key)) looked += 1;
+          return Reflect.get(all, key) as unknown;
+        },
+      }),
+    };
+    const mended = note!.mend!.change(watched, note!.places);
+    expect(mended.shapes.every(({ fills }) => fills[0]?.kind === 'pattern' && fills[0].held === null)).toBe(
+      true,
+    );
+    expect(looked).toBeLessThan(2 * shapes.length);
+  });
+
   it('says whether a pattern closes round an object, and closes it where it can', () => {
     const round = (kind: 'label' | 'cup', panel: string): [Layout, ProofContext] => {
       const wall = box(0, 0, 900, 300, [use('sound', { anchored: 'page' })], { name: panel });
@@ -454,6 +482,44 @@ describe('a proof', () => {
     expect(cup.map(({ kind, figure, mend }) => [kind, figure, mend])).toEqual([
       ['joint', 'closes at no scale', null],
     ]);
+  });
+
+  it('says what a press makes of colours, and where inks are not printed as they look', () => {
+    const inks = new Inks([
+      { hex: '#57213f', name: 'Plum', ink: { name: 'Plum', tint: 1, overprint: false } },
+    ]);
+    const press = {
+      inkLimit: 300,
+      view: {
+        of: (hex: string) => ({ ink: hex === '#000000' ? 3.4 : 1, delta: hex === '#0000ff' ? 21.4 : 0 }),
+      },
+    };
+    const context = { ...library({ sound: { recipe: sound } }), inks, press };
+    const stops = { colour: '#57213f' };
+    const blended = { ...plain('#e0b040'), blend: 'screen' as const };
+    const shapes = [
+      box(100, 100, 60, 60, [plain('#0000ff')]),
+      box(200, 100, 60, 60, [plain('#000000')]),
+      box(300, 100, 60, 60, [plain('#57213f')]),
+      box(300, 130, 60, 60, [blended]),
+      box(100, 300, 60, 60, [gradientFill('g', freshGradient(stops, { colour: '#e0b040' }))]),
+      box(200, 300, 60, 60, [gradientFill('g', freshGradient(stops, { colour: '#ffffff' }))]),
+    ];
+    const found = (of: ProofContext): unknown[] =>
+      notesOf(page(shapes), of)
+        .filter(({ kind }) => ['ink', 'inks', 'gamut'].includes(kind))
+        .map(({ kind, weight, figure, places }) => [
+          ...[kind, weight, figure],
+          places.map(({ shape }) => shapes.findIndex(({ id }) => id === shape)),
+        ]);
+    expect(found(context)).toEqual([
+      ['inks', 'wrong', '', [4]],
+      ['ink', 'wrong', '340\u00a0%', [1]],
+      ['inks', 'look', 'screen', [3]],
+      ['gamut', 'look', 'ΔE 21.4', [0]],
+    ]);
+    // On a screen there are neither.
+    expect(found({ ...context, inks: NO_INKS, press: null })).toEqual([]);
   });
 
   it('looks anew only at what changed: a shape that stayed keeps its findings', () => {

@@ -6,6 +6,7 @@ import { gathered, type Found, type ProofNote } from './note';
 import { foundOfColours } from './on-colour';
 import { foundAtEdges, foundUnseen } from './on-page';
 import { foundOnShape } from './on-shape';
+import { foundOnPress } from './on-press';
 import { foundAtJoint, foundOfRights } from './on-use';
 
 /**
@@ -36,6 +37,11 @@ export class Proof {
       ...foundAtEdges(layout, seen, context),
       ...foundAtJoint(shapes, context),
       ...foundOfColours(seen, background, context),
+      ...foundOnPress(
+        seen.map((one) => one.drawn),
+        background,
+        context,
+      ),
       ...foundOfRights(shapes, context),
       ...foundUnseen(all, hidden),
     ]);

@@ -1,4 +1,5 @@
 import type { Colourway } from '../colour/colourway';
+import type { InkUse } from '../colour/inks';
 import type { Hex } from '../colour/parse';
 import { linksOf } from '../colour/tint';
 import type { Recipe } from './recipe';
@@ -20,7 +21,7 @@ export type KeptPattern = {
 
 /**
  * One entry of a palette. `hex` is what is shown: a colour outside sRGB is kept as it was given in `css`; a gradient
- * has two or more stops and shows its first as `hex`.
+ * has two or more stops and shows its first as `hex`. A colour with an `ink` is printed in it and not in process colours.
  */
 export type PaletteEntry = {
   id: string;
@@ -28,6 +29,7 @@ export type PaletteEntry = {
   hex: Hex;
   css?: string | null;
   gradient?: { at: number; hex: Hex; link?: string }[] | null;
+  ink?: InkUse | null;
 };
 
 export type KeptPalette = { id: string; name: string; colours: PaletteEntry[] };

@@ -33,6 +33,8 @@ export const LIMITS = {
   grid: { least: 0.05, most: 5000 },
   guides: 100,
   /** A picture brought in as a motif: bytes of its file, and pixels once decoded. */
+  /** Bytes of a PDF of which a page becomes a motif: it is read in the browser. */
+  pdfBytes: 100_000_000,
   pictureBytes: 40_000_000,
   picturePixels: 100_000_000,
   /** Sides of a picture, px: what one row of it may need. */
@@ -84,6 +86,17 @@ export const LIMITS = {
   /** Pixels of a PNG export: 15,000 × 15,000 and a little more. */
   exportPixels: 256_000_000,
   exportSide: 32_000,
+  /** Spot inks of one page, press profiles of a studio and their bytes; how much ink paper takes, %. */
+  spotInks: 16,
+  pressProfiles: 100,
+  profileBytes: 12_000_000,
+  inkLimit: { least: 50, most: 400 },
+  /** Px along the longer side of plates that are looked at. */
+  plateSide: { least: 64, most: 2000 },
+  /** Fonts of a studio, the bytes of a file, and of what is packed in it. */
+  studioFonts: 200,
+  fontBytes: 10_000_000,
+  fontUnpacked: 40_000_000,
   /** Pages of one PDF. */
   pdfPages: 60,
   /** Layouts that lie in a layout: how deep they go, how many there are, and their shapes each time that they are drawn. */

@@ -44,11 +44,12 @@ export function gradientPaint({ kind, matrix, spread, stops }: GradientInk, whit
 export const isOpaqueGradient = ({ stops }: GradientInk): boolean =>
   stops.every(({ opacity }) => opacity >= 1);
 
-type LaidPicture = Pick<PictureItem, 'asset' | 'width' | 'height' | 'matrix'>;
+type LaidPicture = Pick<PictureItem, 'asset' | 'width' | 'height' | 'matrix'> &
+  Partial<Pick<PictureItem, 'look'>>;
 
 /** A picture laid through its matrix, in frame px. */
-export function layPicture({ asset, width, height, matrix }: LaidPicture): string {
-  const href = pictureAddress({ asset, look: null });
+export function layPicture({ asset, look = null, width, height, matrix }: LaidPicture): string {
+  const href = pictureAddress({ asset, look });
   return `<image href="${href}" width="${num(width)}" height="${num(height)}" preserveAspectRatio="none" transform="${matrixText(matrix)}"/>`;
 }
 

@@ -11,15 +11,7 @@ export function matrixText(m: Affine): string {
   return `matrix(${factor(m.a)} ${factor(m.b)} ${factor(m.c)} ${factor(m.d)} ${factor(m.e)} ${factor(m.f)})`;
 }
 
-/** Text safe inside XML text and quoted attributes; characters that XML 1.0 forbids are dropped. */
-export function escapeXml(text: string): string {
-  return text
-    .replace(/[^\t\n\r\u{20}-\u{D7FF}\u{E000}-\u{FFFD}\u{10000}-\u{10FFFF}]/gu, '')
-    .replaceAll('&', '&amp;')
-    .replaceAll('<', '&lt;')
-    .replaceAll('>', '&gt;')
-    .replaceAll('"', '&quot;');
-}
+export { escapeXml } from '../num/text';
 
 /**
  * An id made from the definition it names: equal definitions have equal ids, so that the same one may be written

@@ -20,6 +20,14 @@ export function foreignHost(request: Request, environment: NodeJS.ProcessEnv): F
   ).failure;
 }
 
+/** True where other machines may reach Isle: it listens beyond the loopback address, or is opened by another name. */
+export function isBeyondThisMachine(environment: NodeJS.ProcessEnv): boolean {
+  const origin = originOf(environment.ORIGIN)?.hostname ?? 'localhost';
+  return (
+    !LOOPBACK.test(origin) || !LOOPBACK.test((environment.HOST ?? '127.0.0.1').replace(/^::1$/, '[::1]'))
+  );
+}
+
 function knownHosts(environment: NodeJS.ProcessEnv): Set<string> {
   const hosts = new Set<string>();
   const host = (environment.HOST ?? '').toLowerCase();

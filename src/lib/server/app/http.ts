@@ -6,12 +6,16 @@ import { nanoid } from 'nanoid';
 import { checkBody, checked, LARGE_BODY } from '../../contract/bodies';
 import { done, fail, FAILURE_STATUS, type Failure, type Outcome } from '../../contract/failure';
 import { ROUTES, type RouteName, type RouteSpec } from '../../contract/routes';
+import type { PersonData } from '../../contract/people';
 import { tidyName } from '../../core/num/text';
 import type { Recipe } from '../../core/recipe/recipe';
+import type { Db } from '../db/open';
 import { spaceFailure } from '../render/space';
 import { markSound } from '../repo/stored';
 import type { App } from './app';
 import { foreignOrigin } from './hosts';
+import { overQuota } from './quota';
+import { notFor } from './people/asking';
 
 const MOST_BYTES = 20_000_000;
 
@@ -20,6 +24,10 @@ export type InFile = { path: string; name: string; bytes: number };
 
 export type Call = {
   app: App;
+  /** The database as it is asked by whoever calls. */
+  db: Db;
+  /** Who calls. A route that anyone may ask looks whether there is somebody. */
+  person: PersonData;
   params: Record<string, string>;
   /** The checked body; its form is the route's Joi schema. */
   // eslint-disable-next-line @typescript-eslint/no-explicit-any
@@ -53,6 +61,7 @@ export function api(
       const call = await readCall(name, event, gone.signal, (came) => (file = came));
       if (!call.ok) return failed(call.failure);
       const answer = await work(call.value);
+      if (event.request.method !== 'GET') app.events.soon();
       if (answer instanceof Response) return answer;
       return answer.ok ? json(answer.value) : failed(answer.failure);
     } catch (error) {
@@ -75,6 +84,15 @@ async function readCall(
   if (app.stopping) return fail('stopping', 'Isle is being stopped; try again in a moment.');
   const foreign = foreignOrigin(event);
   if (foreign) return { ok: false, failure: foreign };
+  const params = Object.fromEntries(Object.entries(event.params).map(([key, value]) => [key, value ?? '']));
+  const { db, person } = event.locals;
+  const refused = notFor(db, route, person, params);
+  if (refused) return { ok: false, failure: refused };
+  // Whoever is not signed in could give themselves any name: their address counts.
+  const slowed = app.rates.refused(route, person?.id ?? addressOf(event));
+  if (slowed) return { ok: false, failure: slowed };
+  const full = route.takesFile ? overQuota(app.store) : null;
+  if (full) return { ok: false, failure: full };
   const query = checked(route.query, Object.fromEntries(event.url.searchParams), { convert: true });
   if (!query.ok) return query;
   const asking = { asker: askerOf(event), signal };
@@ -83,14 +101,21 @@ async function readCall(
   const file = route.takesFile ? await readFile(event.request, app, route.maxBytes ?? MOST_BYTES) : NO_FILE;
   if (!file.ok) return file;
   if (file !== NO_FILE) came(file.value);
-  const params = Object.fromEntries(Object.entries(event.params).map(([key, value]) => [key, value ?? '']));
-  return done({ app, params, body: body.value, query: query.value, event, file: file.value, asking });
+  const given = { body: body.value, query: query.value, file: file.value };
+  return done({ app, db, person: person ?? NOBODY, params, ...given, event, asking });
 }
+
+/** Who asks where anyone may. */
+const NOBODY: PersonData = {
+  ...{ id: '', name: '', role: 'viewer', colour: '#000000', email: null },
+  ...{ createdAt: 0, endsAt: null, seenAt: null },
+};
 
 /** A failure as an answer. */
 export function failed(failure: Failure): Response {
   const status = FAILURE_STATUS[failure.code];
-  return json(failure, { status, headers: status === 503 ? { 'retry-after': '2' } : {} });
+  const wait = failure.wait ?? (status === 503 ? 2 : null);
+  return json(failure, { status, headers: wait === null ? {} : { 'retry-after': String(Math.ceil(wait)) } });
 }
 
 /** What nobody expected, as a failure: a full disk is told as such, anything else gets a number that the log has too. */
@@ -109,16 +134,25 @@ export function unexpected(app: App | null, event: RequestEvent, error: unknown)
   ).failure;
 }
 
+/** The name that a view of the interface gave itself. */
+export function viewOf({ headers }: Request): string | null {
+  const view = headers.get('x-isle-view');
+  return view !== null && /^[\w-]{1,32}$/.test(view) ? view : null;
+}
+
 /** Who asks: a view of the interface names itself, pages and pictures of browsers and all others count by their address. */
 export function askerOf(event: RequestEvent): string {
-  const { headers } = event.request;
-  const view = headers.get('x-isle-view');
-  if (view !== null && /^[\w-]{1,32}$/.test(view)) return view;
-  const browser = headers.has('sec-fetch-dest') ? 'browser ' : '';
+  const view = viewOf(event.request);
+  if (view !== null) return view;
+  return (event.request.headers.has('sec-fetch-dest') ? 'browser ' : '') + addressOf(event);
+}
+
+/** From where somebody asks. */
+export function addressOf(event: RequestEvent): string {
   try {
-    return browser + event.getClientAddress();
+    return event.getClientAddress();
   } catch {
-    return browser;
+    return 'unknown';
   }
 }
 

@@ -3,14 +3,20 @@ import { dirname, join } from 'node:path';
 import Database from 'better-sqlite3';
 import { drizzle, type BetterSQLite3Database } from 'drizzle-orm/better-sqlite3';
 import { migrate } from 'drizzle-orm/better-sqlite3/migrator';
+import { nanoid } from 'nanoid';
 import { appRoot } from '../root';
 import { preparingOnce } from './preparing';
 import * as schema from './schema';
 
-export type Db = BetterSQLite3Database<typeof schema> & { $client: Database.Database };
-
-/** The one studio there is until members and sign-in come; every row already says that it belongs to it. */
-export const STUDIO = 'studio';
+/**
+ * A database as it is asked: whose studio's rows are meant, and who asks (`null` where it is the server itself). One file holds
+ * one studio; see docs/decisions.
+ */
+export type Db = BetterSQLite3Database<typeof schema> & {
+  $client: Database.Database;
+  readonly studio: string;
+  readonly person: string | null;
+};
 
 /** The folder of the migrations, beside the application. */
 export const migrationsFolder = (): string => join(appRoot(), 'drizzle');
@@ -31,12 +37,7 @@ export function openDatabase(file: string): Db {
     client.pragma('foreign_keys = OFF');
     migrate(drizzle(client), { migrationsFolder: migrationsFolder() });
     client.pragma('foreign_keys = ON');
-    const db = queried(client);
-    db.insert(schema.studio)
-      .values({ id: STUDIO, name: 'Studio', createdAt: Date.now() })
-      .onConflictDoNothing()
-      .run();
-    return db;
+    return queried(client, studioOf(client) ?? makeStudio(client));
   } catch (error) {
     client.close();
     throw error;
@@ -47,8 +48,28 @@ export function openDatabase(file: string): Db {
 export function openReader(file: string): Db {
   const client = new Database(file, { readonly: true, fileMustExist: true });
   client.pragma('busy_timeout = 5000');
-  return queried(client);
+  return queried(client, studioOf(client) ?? '');
 }
 
-const queried = (client: Database.Database): Db =>
-  Object.assign(drizzle(preparingOnce(client), { schema }), { $client: client }) as Db;
+/** The same database, asked by a person. */
+export const askedBy = (db: Db, person: string | null): Db =>
+  Object.assign(Object.create(db) as Db, { person });
+
+/** A transaction of a database, for the same studio and person. */
+export const within = (tx: object, { $client, studio, person }: Db): Db =>
+  Object.assign(tx, { $client, studio, person }) as Db;
+
+const studioOf = (client: Database.Database): string | null =>
+  (client.prepare('SELECT id FROM studio ORDER BY created_at LIMIT 1').pluck().get() as string | undefined) ??
+  null;
+
+function makeStudio(client: Database.Database): string {
+  const id = nanoid(12);
+  client.prepare('INSERT INTO studio (id, name, created_at) VALUES (?, ?, ?)').run(id, 'Studio', Date.now());
+  return id;
+}
+
+const queried = (client: Database.Database, studio: string): Db =>
+  Object.assign(drizzle(preparingOnce(client), { schema }), {
+    ...{ $client: client, studio, person: null },
+  }) as Db;

@@ -1,11 +1,14 @@
 import { mapFills } from '../../core/recipe/layout';
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
 import { count, eq } from 'drizzle-orm';
 import type { PaletteEntry } from '../../contract/data';
 import type { Hex } from '../../core/colour/parse';
+import { freshPress } from '../../core/colour/press';
 import { tintOf, type Tint } from '../../core/colour/tint';
 import { recolourFill } from '../../core/recipe/links';
 import type { Recipe } from '../../core/recipe/recipe';
-import type { Db } from '../db/open';
+import { askedBy, type Db } from '../db/open';
 import { palette, pattern, project, setting } from '../db/schema';
 import { newId } from '../repo/context';
 import { collectionNamed } from '../repo/collections';
@@ -17,13 +20,16 @@ import { createPalette } from '../repo/palettes';
 import { nameKey } from '../repo/names';
 import { createPattern, patchPattern } from '../repo/patterns';
 import { publish } from '../repo/publishing';
-import { createProject } from '../repo/projects';
+import { addProfile } from '../repo/press-profiles';
+import { changeProject, createProject, getProject } from '../repo/projects';
+import { appRoot } from '../root';
 import { COLOURS, type ColourName } from './draw';
 import { KEEPING, stockTags } from './keeping';
 import type { DemoWorld } from './layout-plan';
 import { beachBall, duskPhoto, poolPhoto } from './paint';
 import { seedMockups } from './mockups';
 import { need } from './need';
+import { seedPeople, seedTalk } from './people';
 import { DEMO_PROJECTS } from './projects';
 import { demoPatterns } from './patterns';
 import { photoBytes, PHOTOS, picturedPatterns, type PhotoName } from './patterns-pictured';
@@ -48,7 +54,9 @@ export function seedDemo(db: Db): void {
   });
 }
 
-function makeDemo(db: Db): void {
+function makeDemo(asked: Db): void {
+  const people = seedPeople(asked);
+  const db = askedBy(asked, people.get('Mara')?.id ?? null);
   const links = seedPalette(db);
   seedNightPalette(db);
   const patternIds = new Map<string, string>();
@@ -59,7 +67,10 @@ function makeDemo(db: Db): void {
   const pictures = seedPictures(db);
   for (const { name, layouts } of DEMO_PROJECTS) {
     const { id } = need(createProject(db, name, layouts[0]?.page.measure));
-    if (name.startsWith('Lantern')) seedFairPalette(db, id);
+    if (name.startsWith('Lantern')) {
+      seedFairPalette(db, id);
+      seedPress(db, id);
+    }
     for (const { page, content } of layouts) {
       const layout = need(createLayout(db, id, page));
       const { shapes, groups } = content({ patterns: patternIds, pictures });
@@ -78,6 +89,7 @@ function makeDemo(db: Db): void {
     }
   }
   seedMockups(db, patternIds);
+  seedTalk(db, people);
 }
 
 /** Publishes a pattern with all that is kept of it; answers its id. */
@@ -168,8 +180,21 @@ function seedFairPalette(db: Db, projectId: string): void {
   const stops = [colours[3], colours[2], colours[1]].flatMap((entry, index) =>
     entry ? [{ at: index / 2, hex: entry.hex, link: entry.id }] : [],
   );
+  // Two of the colours that the poster has are printed in inks of their own.
+  const printed = (['Plum', 'Buoy'] as const).map((name): PaletteEntry => ({
+    ...{ id: newId(), name: `${name}, printed`, hex: COLOURS[name] },
+    ink: { name: `Lantern ${name.toLowerCase()}`, tint: 1, overprint: false },
+  }));
   const dusk = { id: newId(), name: 'Dusk', hex: '#2a2440', gradient: stops };
-  need(createPalette(db, 'Lantern Row', { colours: [...colours, dusk], projectId }));
+  need(createPalette(db, 'Lantern Row', { colours: [...colours, ...printed, dusk], projectId }));
+}
+
+/** The press by which a project is printed. */
+function seedPress(db: Db, projectId: string): void {
+  const bytes = readFileSync(join(appRoot(), 'assets', 'press', 'coated-offset.icc'));
+  const { id } = need(addProfile(db, { name: 'Coated offset', bytes }));
+  const { version } = need(getProject(db, projectId));
+  need(changeProject(db, projectId, version, { press: { ...freshPress(), profile: id } }));
 }
 
 const linked = (tint: Tint, links: ReadonlyMap<Hex, string>): Tint =>

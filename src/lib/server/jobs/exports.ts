@@ -15,7 +15,7 @@ export type ExportPlan = {
   ppi: number;
   name: string;
   draw:
-    | { work: 'layoutPng'; ask: Omit<Ask<'layoutPng'>, 'path' | 'ppi'> }
+    | { work: 'layoutPng' | 'platesFile'; ask: Omit<Ask<'layoutPng'>, 'path' | 'ppi'> }
     | { work: 'sheetPng'; ask: Omit<Ask<'sheetPng'>, 'path' | 'ppi'> };
 };
 
@@ -114,11 +114,15 @@ export function openExports(processes: Processes, folder: string): Exports {
       const size = pixelSize(page, ppi);
       const refused = tooLarge(size, ppi);
       if (refused) return refused;
-      const fileName = `${fileStem(name, 'layout')} ${Math.round(ppi)} ppi.png`;
-      return begin({ ...size, ppi, fileName, mediaType: 'image/png' }, 'export', asker, (path, options) =>
-        draw.work === 'layoutPng'
-          ? processes.run('layoutPng', { ...draw.ask, ppi, path }, options)
-          : processes.run('sheetPng', { ...draw.ask, ppi, path }, options),
+      const plates = draw.work === 'platesFile';
+      const stem = `${fileStem(name, 'layout')} ${plates ? 'plates ' : ''}${Math.round(ppi)} ppi`;
+      const file = plates
+        ? { fileName: `${stem}.zip`, mediaType: 'application/zip' }
+        : { fileName: `${stem}.png`, mediaType: 'image/png' };
+      return begin({ ...size, ppi, ...file }, 'export', asker, (path, options) =>
+        draw.work === 'sheetPng'
+          ? processes.run('sheetPng', { ...draw.ask, ppi, path }, options)
+          : processes.run(draw.work, { ...draw.ask, ppi, path }, options),
       );
     },
     parcel({ name, ask, made }, asker = '') {

@@ -88,11 +88,11 @@ export function planePictures({ pattern, matrix, look, colours }: TiledItem, sca
 export const meanOf = ({ x, y }: Scale): number => Math.sqrt(x * y);
 
 export const neededPicture = (
-  { asset, matrix }: { asset: string; matrix: Affine },
+  { asset, matrix, look = null }: { asset: string; matrix: Affine; look?: PictureLook | null },
   scale: Scale,
 ): NeededPicture => ({
   asset,
-  look: null,
+  look,
   share: Math.min(1, meanScale(matrix) * meanOf(scale)),
   edges: 'clamp',
 });

@@ -1,3 +1,4 @@
+import type { PictureLook } from '../../core/colour/look';
 import {
   chain,
   invert,
@@ -199,7 +200,7 @@ class StepWriter {
   /** A picture as it was decoded, and layer px → its px. */
   private sampled(
     shape: DrawnShape,
-    one: { asset: string; matrix: Affine; width: number; height: number },
+    one: { asset: string; matrix: Affine; width: number; height: number; look?: PictureLook | null },
     box: PixelBox,
   ): { picture: SharedPicture | null; toPicture: Affine } {
     const picture = this.pictures(neededPicture(one, this.scale));

@@ -36,11 +36,23 @@ export function setText(
   return { ok: true, d, width: set.getAdvanceWidth(text, font.size) };
 }
 
+/** A font by the name that a drawing keeps, such as “bitter-700”, and its file's bytes (WOFF); `null` where it does not come with Isle. */
+export function fontById(id: string): { font: Font; bytes: Uint8Array } | null {
+  const family = Object.keys(FILES).find(
+    (name) => FILES[name]!.replace(/^.*\/([\w-]+)-latin-(\d+)-normal\.woff$/, '$1-$2') === id,
+  );
+  return family === undefined ? null : { font: fontOf(family), bytes: fileOf(family) };
+}
+
+const fileOf = (family: string): Buffer => {
+  const find = createRequire(join(appRoot(), 'package.json'));
+  return readFileSync(find.resolve(`@fontsource/${FILES[family] ?? ''}`));
+};
+
 function fontOf(family: string): Font {
   const known = held.get(family);
   if (known) return known;
-  const find = createRequire(join(appRoot(), 'package.json'));
-  const bytes = readFileSync(find.resolve(`@fontsource/${FILES[family] ?? ''}`));
+  const bytes = fileOf(family);
   const font = opentype.parse(
     bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + bytes.byteLength) as ArrayBuffer,
   );

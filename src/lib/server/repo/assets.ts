@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import { and, eq } from 'drizzle-orm';
-import { STUDIO, type Db } from '../db/open';
+import type { Db } from '../db/open';
 import { motifAsset } from '../db/schema';
 import { madeBytes } from './made';
 
@@ -12,7 +12,7 @@ export function storeAsset(
   const file = { bytes, mediaType, fileName };
   const hash = createHash('sha256').update(file.bytes).digest('hex');
   db.insert(motifAsset)
-    .values({ hash, studioId: STUDIO, ...file, createdAt: Date.now() })
+    .values({ hash, studioId: db.studio, ...file, createdAt: Date.now() })
     // Brought in again: it counts as fresh, so that it is not cleared away before it is saved with something.
     .onConflictDoUpdate({ target: [motifAsset.studioId, motifAsset.hash], set: { createdAt: Date.now() } })
     .run();
@@ -27,7 +27,7 @@ export function readAsset(
   const row = db
     .select({ bytes: motifAsset.bytes, mediaType: motifAsset.mediaType, fileName: motifAsset.fileName })
     .from(motifAsset)
-    .where(and(eq(motifAsset.hash, hash), eq(motifAsset.studioId, STUDIO)))
+    .where(and(eq(motifAsset.hash, hash), eq(motifAsset.studioId, db.studio)))
     .get();
   if (row) return row;
   const made = madeBytes(db, hash);
@@ -39,5 +39,5 @@ export const hasAsset = (db: Db, hash: string): boolean =>
   db
     .select({ hash: motifAsset.hash })
     .from(motifAsset)
-    .where(and(eq(motifAsset.hash, hash), eq(motifAsset.studioId, STUDIO)))
+    .where(and(eq(motifAsset.hash, hash), eq(motifAsset.studioId, db.studio)))
     .get() !== undefined;

@@ -12,16 +12,17 @@ import {
   type Exchange,
   type PatternColours,
 } from '../../core/recipe/recolour';
-import { STUDIO, type Db } from '../db/open';
+import type { Db } from '../db/open';
 import { migrateFill } from '../../core/recipe/migrate';
 import { bulkChange, colourway, fill, layout, pattern, project, shape } from '../db/schema';
 import { colourwaysOf } from './colourway-rows';
+import { seen } from './access';
 import { among, newId, note, writing } from './context';
 import { fillOf, fillRows, fillValues, putFillLinks } from './fill-rows';
 import { paletteLinks } from './links';
 import { findRow } from './pattern-rows';
 import { noPattern, recipeAt } from './patterns';
-import { touchLayouts } from './publishing';
+import { touching } from './layout-log';
 
 /** One fill before and after, and likewise one page's background. */
 type Change = { shapeId: string; before: Fill; after: Fill };
@@ -48,7 +49,7 @@ function liveFills(db: Db, which: SQL | undefined): { fill: typeof fill.$inferSe
     .innerJoin(shape, eq(shape.id, fill.shapeId))
     .innerJoin(layout, eq(layout.id, shape.layoutId))
     .innerJoin(project, eq(project.id, layout.projectId))
-    .where(and(which, isNull(layout.archivedAt), isNull(project.archivedAt)))
+    .where(and(which, isNull(layout.archivedAt), isNull(project.archivedAt), seen(db, project.id)))
     .limit(LIMITS.bulkFills + 1)
     .all();
 }
@@ -119,7 +120,11 @@ export function recolourLayouts(
       const after = recolourUse(before, colours(before), change);
       return after === before ? [] : [{ shapeId: row.shapeId, before, after }];
     });
-    const rows = tx.select().from(layout).where(among(layout.id, input.layouts)).all();
+    const rows = tx
+      .select()
+      .from(layout)
+      .where(and(among(layout.id, input.layouts), seen(tx, layout.projectId)))
+      .all();
     const pages = rows.flatMap((row): PageChange[] => {
       if (row.background === null) return [];
       const { background, backgroundLink } = row;
@@ -156,7 +161,7 @@ export function listChanges(db: Db, patternId?: string): BulkChange[] {
   const rows = db
     .select()
     .from(bulkChange)
-    .where(and(eq(bulkChange.studioId, STUDIO), isNull(bulkChange.undoneAt)))
+    .where(and(eq(bulkChange.studioId, db.studio), isNull(bulkChange.undoneAt)))
     .orderBy(desc(bulkChange.createdAt))
     .limit(50)
     .all();
@@ -194,7 +199,7 @@ export function undoBulk(db: Db, id: string): Outcome<{ fills: number; left: num
     const row = tx
       .select()
       .from(bulkChange)
-      .where(and(eq(bulkChange.id, id), eq(bulkChange.studioId, STUDIO)))
+      .where(and(eq(bulkChange.id, id), eq(bulkChange.studioId, tx.studio)))
       .get();
     if (!row) return fail('not_found', `There is no such change “${id}” to undo.`, 'id');
     if (row.undoneAt !== null) return fail('invalid', 'This change is undone already.', 'id');
@@ -236,7 +241,7 @@ function apply(tx: Db, kind: string, summary: string, changes: Changes): Outcome
   const id = newId();
   const layouts = write(tx, changes);
   tx.insert(bulkChange)
-    .values({ id, studioId: STUDIO, kind, summary, fills: JSON.stringify(changes), createdAt: Date.now() })
+    .values({ id, studioId: tx.studio, kind, summary, fills: JSON.stringify(changes), createdAt: Date.now() })
     .run();
   note(tx, `bulk.${kind}`, id, { summary });
   return done({ id, fills: changes.fills.length, layouts, summary });
@@ -244,25 +249,16 @@ function apply(tx: Db, kind: string, summary: string, changes: Changes): Outcome
 
 /** Writes the fills and pages of a change; answers how many layouts it touches. */
 function write(tx: Db, { fills, pages }: Changes): number {
-  const touched = new Set<string>();
-  for (const { shapeId, after } of fills) {
-    const held = fillRows.get(tx, after.id);
-    if (held && fillRows.put(tx, fillValues(after, shapeId), held)) putFillLinks(tx, after);
-  }
-  for (const { id, after } of pages) tx.update(layout).set(after).where(eq(layout.id, id)).run();
   const ids = fills.map(({ after }) => after.id);
-  if (ids.length > 0) for (const id of touchLayouts(tx, among(fill.id, ids))) touched.add(id);
-  for (const { id } of pages) if (!touched.has(id)) touchPage(tx, id, touched);
-  return touched.size;
-}
-
-function touchPage(tx: Db, id: string, touched: Set<string>): void {
-  const row = tx.select({ version: layout.version }).from(layout).where(eq(layout.id, id)).get();
-  if (!row) return;
-  tx.update(layout)
-    .set({ version: row.version + 1, updatedAt: Date.now() })
-    .where(eq(layout.id, id))
-    .run();
-  note(tx, 'layout.changed', id, { version: row.version + 1 });
-  touched.add(id);
+  const touched = {
+    fills: ids.length > 0 ? among(fill.id, ids) : undefined,
+    pages: pages.map(({ id }) => id),
+  };
+  return touching(tx, touched, () => {
+    for (const { shapeId, after } of fills) {
+      const held = fillRows.get(tx, after.id);
+      if (held && fillRows.put(tx, fillValues(tx, after, shapeId), held)) putFillLinks(tx, after);
+    }
+    for (const { id, after } of pages) tx.update(layout).set(after).where(eq(layout.id, id)).run();
+  }).length;
 }

@@ -1,6 +1,6 @@
 import { eq } from 'drizzle-orm';
 import { done, fail, type Outcome } from '../../contract/failure';
-import { STUDIO, type Db } from '../db/open';
+import type { Db } from '../db/open';
 import { collection, collectionPattern } from '../db/schema';
 import { newId, note, writing } from './context';
 import { nameKey } from './names';
@@ -53,7 +53,7 @@ export function createCollection(db: Db, name: string): Outcome<{ id: string }> 
   return writing(db, { what: 'collection', name }, (tx) => {
     const id = newId();
     tx.insert(collection)
-      .values({ id, studioId: STUDIO, name, nameKey: nameKey(name), createdAt: Date.now() })
+      .values({ id, studioId: tx.studio, name, nameKey: nameKey(name), createdAt: Date.now() })
       .run();
     note(tx, 'collection.created', id);
     return done({ id });
@@ -64,7 +64,7 @@ export function createCollection(db: Db, name: string): Outcome<{ id: string }> 
 export function collectionNamed(tx: Db, name: string): string {
   const held = statement(tx, 'SELECT id FROM collection WHERE studio_id = ? AND name_key = ?')
     .pluck()
-    .get(STUDIO, nameKey(name)) as string | undefined;
+    .get(tx.studio, nameKey(name)) as string | undefined;
   if (held !== undefined) return held;
   const made = createCollection(tx, name);
   return made.ok ? made.value.id : '';
@@ -106,7 +106,7 @@ function members(db: Db, id: string): string[] {
 }
 
 export const isCollection = (db: Db, id: string): boolean =>
-  statement(db, 'SELECT 1 FROM collection WHERE id = ? AND studio_id = ?').get(id, STUDIO) !== undefined;
+  statement(db, 'SELECT 1 FROM collection WHERE id = ? AND studio_id = ?').get(id, db.studio) !== undefined;
 
 export function noCollection(id: string): ReturnType<typeof fail> {
   return fail('not_found', `There is no collection with the id “${id}”.`, 'collections');

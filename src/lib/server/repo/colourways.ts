@@ -3,13 +3,13 @@ import { fail, type Outcome } from '../../contract/failure';
 import type { Colourway } from '../../core/colour/colourway';
 import type { Tint } from '../../core/colour/tint';
 import { LIMITS } from '../../core/recipe/limits';
-import { STUDIO, type Db } from '../db/open';
+import type { Db } from '../db/open';
 import { colourway, fill } from '../db/schema';
 import { note } from './context';
 import { fillOf } from './fill-rows';
 import { nameKey } from './names';
 import { changing } from './patterns';
-import { touchLayouts } from './publishing';
+import { touching } from './layout-log';
 
 /**
  * Replaces a pattern's colourways, in order. Uses refer to a colourway by its id and follow its colours; the uses of
@@ -49,7 +49,7 @@ export function saveColourways(
             'colourways',
           );
         tx.insert(colourway)
-          .values({ id, studioId: STUDIO, patternId, ...columns })
+          .values({ id, studioId: tx.studio, patternId, ...columns })
           .run();
       }
     }
@@ -80,15 +80,16 @@ function problemOf(ways: readonly Colourway[]): ReturnType<typeof fail> | null {
 function removeColourway(tx: Db, row: typeof colourway.$inferSelect): void {
   const users = eq(fill.colourwayId, row.id);
   const rows = tx.select().from(fill).where(users).all();
-  if (rows.length > 0) touchLayouts(tx, users);
   const colours = JSON.parse(row.colours) as Record<string, Tint>;
-  for (const one of rows) {
-    const value = fillOf(one);
-    if (value.kind !== 'pattern') continue;
-    tx.update(fill)
-      .set({ colourwayId: null, colours: JSON.stringify({ ...colours, ...value.colours }) })
-      .where(eq(fill.id, one.id))
-      .run();
-  }
+  touching(tx, { fills: users }, () => {
+    for (const one of rows) {
+      const value = fillOf(one);
+      if (value.kind !== 'pattern') continue;
+      tx.update(fill)
+        .set({ colourwayId: null, colours: JSON.stringify({ ...colours, ...value.colours }) })
+        .where(eq(fill.id, one.id))
+        .run();
+    }
+  });
   tx.delete(colourway).where(eq(colourway.id, row.id)).run();
 }

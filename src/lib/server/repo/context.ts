@@ -1,7 +1,7 @@
 import { sql, type AnyColumn, type SQL } from 'drizzle-orm';
 import { nanoid } from 'nanoid';
 import { fail, type Failure, type Outcome } from '../../contract/failure';
-import { STUDIO, type Db } from '../db/open';
+import { within, type Db } from '../db/open';
 import { causeOf, isTaken } from './names';
 import { statement } from './rows';
 
@@ -12,12 +12,12 @@ export const among = (column: AnyColumn, values: readonly string[]): SQL =>
 /** A new opaque id. */
 export const newId = (): string => nanoid(12);
 
-/** Notes what happened, in the same transaction as the change itself. */
+/** Notes what happened and who did it, in the same transaction as the change itself. */
 export function note(db: Db, kind: string, subjectId: string, data: unknown = {}): void {
   statement(
     db,
-    'INSERT INTO event (studio_id, kind, subject_id, data, created_at) VALUES (?, ?, ?, ?, ?)',
-  ).run(STUDIO, kind, subjectId, JSON.stringify(data), Date.now());
+    'INSERT INTO event (studio_id, kind, subject_id, data, created_at, person_id) VALUES (?, ?, ?, ?, ?, ?)',
+  ).run(db.studio, kind, subjectId, JSON.stringify(data), Date.now(), db.person);
 }
 
 /** The failure for a save that started from an older state; `current` is what is stored now. */
@@ -44,7 +44,7 @@ export function writing<T>(
   try {
     return db.transaction(
       (tx) => {
-        const outcome = work(Object.assign(tx as unknown as Db, { $client: db.$client }));
+        const outcome = work(within(tx, db));
         if (!outcome.ok) throw new Refused(outcome.failure);
         return outcome;
       },

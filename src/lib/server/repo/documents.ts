@@ -1,6 +1,6 @@
 import { and, asc, eq, isNull } from 'drizzle-orm';
 import { done, fail, type Outcome } from '../../contract/failure';
-import { STUDIO, type Db } from '../db/open';
+import type { Db } from '../db/open';
 import { clientSheet, mockup, project } from '../db/schema';
 import { newId, note, stale, writing } from './context';
 import { nameKey } from './names';
@@ -34,7 +34,7 @@ export const documentRows = <T>(db: Db, { table }: DocumentKind<T>, projectId: s
   db
     .select(columnsOf(table))
     .from(table)
-    .where(and(eq(table.projectId, projectId), eq(table.studioId, STUDIO), isNull(table.archivedAt)))
+    .where(and(eq(table.projectId, projectId), eq(table.studioId, db.studio), isNull(table.archivedAt)))
     .orderBy(asc(table.createdAt), asc(table.nameKey))
     .all();
 
@@ -67,7 +67,7 @@ export function createDocument<T>(
     const now = Date.now();
     tx.insert(kind.table)
       .values({
-        ...{ id, studioId: STUDIO, projectId, name, nameKey: nameKey(name) },
+        ...{ id, studioId: tx.studio, projectId, name, nameKey: nameKey(name) },
         ...{ body: JSON.stringify(body), createdAt: now, updatedAt: now },
       })
       .run();
@@ -156,5 +156,5 @@ const findRow = <T>(db: Db, { table }: DocumentKind<T>, id: string): Row | undef
   db
     .select(columnsOf(table))
     .from(table)
-    .where(and(eq(table.id, id), eq(table.studioId, STUDIO)))
+    .where(and(eq(table.id, id), eq(table.studioId, db.studio)))
     .get();

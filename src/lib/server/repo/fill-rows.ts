@@ -7,7 +7,7 @@ import type { Mask } from '../../core/recipe/mask';
 import { migrateFill } from '../../core/recipe/migrate';
 import { fillLinks } from '../../core/recipe/links';
 import { fill } from '../db/schema';
-import { STUDIO, type Db } from '../db/open';
+import type { Db } from '../db/open';
 import { RowWriter, statement } from './rows';
 
 type FillRow = typeof fill.$inferSelect;
@@ -29,10 +29,10 @@ export function putFillLinks(tx: Db, value: Fill): void {
 const json = (value: object | null | undefined): string | null => (value ? JSON.stringify(value) : null);
 
 /** A fill as the columns of its row, but for its place in the shape's stack. Inverse of {@link fillOf}. */
-export function fillValues(value: Fill, shapeId: string): Omit<FillValues, 'position'> {
+export function fillValues(db: Db, value: Fill, shapeId: string): Omit<FillValues, 'position'> {
   const { id, version, opacity, blend, shown } = value;
   const mask = json(value.mask);
-  const base = { id, studioId: STUDIO, shapeId, version, opacity, blend, shown, mask };
+  const base = { id, studioId: db.studio, shapeId, version, opacity, blend, shown, mask };
   switch (value.kind) {
     case 'colour':
       return { ...base, kind: 'colour', colour: value.colour, colourLink: value.link ?? null };

@@ -1,5 +1,6 @@
 import type { FoundPatterns, Hangers, LibraryFacets, LibrarySort, PatternSummary } from '../../contract/data';
-import { STUDIO, type Db } from '../db/open';
+import type { Db } from '../db/open';
+import { closedProjects } from './access';
 import { nameKey } from './names';
 import { statement } from './rows';
 import { searchWords, type WordSearch } from './search-words';
@@ -101,7 +102,7 @@ type Conditions = { from: string; where: string[]; values: unknown[] };
 
 function conditions(db: Db, query: PatternQuery, words: WordSearch | null): Conditions {
   const where = ['p.studio_id = ?'];
-  const values: unknown[] = [STUDIO];
+  const values: unknown[] = [db.studio];
   const add = (condition: string, ...given: unknown[]): void => {
     where.push(condition);
     values.push(...given);
@@ -121,7 +122,8 @@ function conditions(db: Db, query: PatternQuery, words: WordSearch | null): Cond
   if (query.coloursMost !== undefined) add('p.colour_count <= ?', query.coloursMost);
   if (query.ground) add('p.clear = ?', query.ground === 'clear' ? 1 : 0);
   if (query.stock) add('p.stock = ?', query.stock === 'stock' ? 1 : 0);
-  if (query.project)
+  if (query.project && closedProjects(db).has(query.project)) add('0');
+  else if (query.project)
     add(
       `p.id IN (SELECT f.pattern_id FROM fill f JOIN shape s ON s.id = f.shape_id JOIN layout l ON l.id = s.layout_id
         WHERE l.project_id = ? AND l.archived_at IS NULL AND f.pattern_id IS NOT NULL)`,
@@ -191,27 +193,32 @@ export const hangersFor = (db: Db, project: string): Hangers => ({
 
 /** What the library can be narrowed by, with how many patterns each has. */
 export function libraryFacets(db: Db): LibraryFacets {
-  const all = <T>(sql: string): T[] => statement(db, sql).all() as T[];
+  const all = <T>(sql: string): T[] => statement(db, sql).all(db.studio) as T[];
   const live = 'p.archived_at IS NULL';
+  const closed = closedProjects(db);
   const [counts] = all<LibraryFacets['counts']>(
     `SELECT coalesce(sum(${live}), 0) AS live, coalesce(sum(${live} AND stock), 0) AS stock,
-      coalesce(sum(${live} AND draft IS NOT NULL), 0) AS unpublished, coalesce(sum(NOT (${live})), 0) AS archived FROM pattern p`,
+      coalesce(sum(${live} AND draft IS NOT NULL), 0) AS unpublished, coalesce(sum(NOT (${live})), 0) AS archived FROM pattern p WHERE studio_id = ?`,
   );
   return {
     counts: counts as LibraryFacets['counts'],
     tags: all(
       `SELECT min(t.tag) AS tag, count(*) AS patterns FROM pattern_tag t JOIN pattern p ON p.id = t.pattern_id
-        WHERE ${live} GROUP BY t.tag_key ORDER BY t.tag_key LIMIT 500`,
+        WHERE ${live} AND p.studio_id = ? GROUP BY t.tag_key ORDER BY t.tag_key LIMIT 500`,
     ),
     collections: all(
       `SELECT c.id, c.name, count(p.id) AS patterns FROM collection c LEFT JOIN collection_pattern m ON m.collection_id = c.id
-        LEFT JOIN pattern p ON p.id = m.pattern_id AND ${live} GROUP BY c.id ORDER BY c.name_key`,
+        LEFT JOIN pattern p ON p.id = m.pattern_id AND ${live} WHERE c.studio_id = ? GROUP BY c.id ORDER BY c.name_key`,
     ),
-    projects: all('SELECT id, name FROM project WHERE archived_at IS NULL ORDER BY name_key'),
-    latest: all(
+    projects: all<{ id: string; name: string }>(
+      'SELECT id, name FROM project WHERE archived_at IS NULL AND studio_id = ? ORDER BY name_key',
+    ).filter(({ id }) => !closed.has(id)),
+    latest: all<LibraryFacets['latest'][number]>(
       `SELECT l.id, l.name, j.id AS projectId, j.name AS projectName FROM layout l JOIN project j ON j.id = l.project_id
-        WHERE l.archived_at IS NULL AND j.archived_at IS NULL ORDER BY l.updated_at DESC LIMIT 6`,
-    ),
-    filled: all('SELECT 1 FROM fill WHERE pattern_id IS NOT NULL LIMIT 1').length > 0,
+        WHERE l.archived_at IS NULL AND j.archived_at IS NULL AND l.studio_id = ? ORDER BY l.updated_at DESC LIMIT ${6 + (closed.size > 0 ? 100 : 0)}`,
+    )
+      .filter(({ projectId }) => !closed.has(projectId))
+      .slice(0, 6),
+    filled: all('SELECT 1 FROM fill WHERE pattern_id IS NOT NULL AND studio_id = ? LIMIT 1').length > 0,
   };
 }

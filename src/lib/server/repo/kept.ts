@@ -8,7 +8,7 @@ import {
   type KeptPattern,
   type LibraryContent,
 } from '../../core/recipe/library';
-import { STUDIO, type Db } from '../db/open';
+import type { Db } from '../db/open';
 import { pattern } from '../db/schema';
 import { readAsset } from './assets';
 import { among } from './context';
@@ -28,7 +28,7 @@ export function keptContent(db: Db, ids?: readonly string[]): LibraryContent & {
     .from(pattern)
     .where(
       and(
-        eq(pattern.studioId, STUDIO),
+        eq(pattern.studioId, db.studio),
         gt(pattern.newest, 0),
         ids ? among(pattern.id, ids) : isNull(pattern.archivedAt),
       ),
@@ -98,10 +98,11 @@ export function paletteClash(
   if (!found) return null;
   const here = getPalette(db, found);
   const plain = (colours: KeptPalette['colours']): unknown =>
-    colours.map(({ name, hex, css, gradient }) => ({
+    colours.map(({ name, hex, css, gradient, ink }) => ({
       name,
       hex,
       css: css ?? null,
+      ink: ink ?? null,
       gradient: gradient?.map((stop) => ({ at: stop.at, hex: stop.hex })) ?? null,
     }));
   return {
@@ -116,6 +117,6 @@ export function paletteFor(db: Db, kept: KeptPalette): string | null {
   const look = (column: 'id' | 'name_key', value: string): string | undefined =>
     statement(db, `SELECT id FROM palette WHERE studio_id = ? AND ${column} = ?`)
       .pluck()
-      .get(STUDIO, value) as string | undefined;
+      .get(db.studio, value) as string | undefined;
   return look('id', kept.id) ?? look('name_key', nameKey(kept.name)) ?? null;
 }

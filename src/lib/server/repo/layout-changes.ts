@@ -1,68 +1,110 @@
-import { and, eq } from 'drizzle-orm';
-import type { LayoutChange } from '../../contract/data';
+import { and, eq, sql } from 'drizzle-orm';
+import type { LayoutChange, LayoutData, LayoutSince } from '../../contract/data';
 import { done, fail, type Outcome } from '../../contract/failure';
-import type { Fill, PatternFill } from '../../core/recipe/fill';
+import type { Fill } from '../../core/recipe/fill';
 import { LIMITS } from '../../core/recipe/limits';
-import { nestingFault } from '../../core/draw/nested';
-import {
-  allFills,
-  groupsOf,
-  layoutsWithin,
-  patternFills,
-  type Shape,
-  type ShapeGroup,
-} from '../../core/recipe/layout';
-import { STUDIO, type Db } from '../db/open';
-import { colourway, layout, pattern, shape, shapeGroup } from '../db/schema';
-import { hasAsset } from './assets';
-import { among, note, stale, writing } from './context';
+import { groupsOf, patternFills, type Shape, type ShapeGroup } from '../../core/recipe/layout';
+import type { Db } from '../db/open';
+import { layout, shape, shapeGroup } from '../db/schema';
+import { stale, writing } from './context';
 import { fillRows, fillValues, putFillLinks } from './fill-rows';
-import { getLayout, layoutInUse, noLayout } from './layouts';
+import { changesSince, recorded, shapesBy } from './layout-log';
+import { missingLayout, missingPattern, missingPicture, nestedWrong } from './layout-refs';
+import { getLayout, noLayout } from './layouts';
 import { nameKey } from './names';
-import { RowWriter, statement } from './rows';
+import { once, RowWriter, statement } from './rows';
 
 type LayoutRow = typeof layout.$inferSelect;
+
+const layoutRow = once((db) =>
+  db
+    .select()
+    .from(layout)
+    .where(and(eq(layout.id, sql.placeholder('id')), eq(layout.studioId, db.studio)))
+    .prepare(),
+);
 
 /** Applies changes in one transaction and answers the new version; refused whole when stale or when one of them fails. */
 export function applyChanges(
   db: Db,
   id: string,
   base: number,
-  changes: readonly LayoutChange[],
+  asked: readonly LayoutChange[],
 ): Outcome<{ version: number }> {
-  const renamed = changes.find((change) => change.do === 'page' && change.name !== undefined);
+  const renamed = asked.find((change) => change.do === 'page' && change.name !== undefined);
   const name = renamed?.do === 'page' ? (renamed.name ?? '') : '';
   const outcome = writing(db, { what: 'layout', name }, (tx): Outcome<{ version: number }> => {
-    const row = tx
-      .select()
-      .from(layout)
-      .where(and(eq(layout.id, id), eq(layout.studioId, STUDIO)))
-      .get();
+    const row = layoutRow(tx).get({ id });
     if (!row) return noLayout(id);
     if (row.version !== base) return stale(`“${row.name}”`, base, row.version, undefined);
+    const read = whole(tx, asked);
+    if (!read.ok) return read;
+    const changes = read.value;
     const missing =
       missingPattern(tx, changes) ?? missingPicture(tx, changes) ?? missingLayout(tx, row.projectId, changes);
     if (missing) return missing;
-    for (const [index, change] of changes.entries()) {
-      const refused = applyChange(tx, row, change, `changes.${index}`);
-      if (refused) return refused;
-    }
-    const nested = nestedWrong(tx, id, changes);
-    if (nested) return nested;
-    const version = row.version + 1;
-    tx.update(layout).set({ version, updatedAt: Date.now() }).where(eq(layout.id, id)).run();
-    note(tx, 'layout.changed', id, { version });
-    return done({ version });
+    const touched = new Map([[id, new Set(changes.flatMap(shapeIdOf))]]);
+    const refused = recorded(tx, touched, () => applyAll(tx, row, changes));
+    if (refused) return refused;
+    return done({ version: row.version + 1 });
   });
   if (outcome.ok || outcome.failure.code !== 'stale') return outcome;
+  return { ok: false, failure: { ...outcome.failure, current: currentOf(db, id, base) } };
+}
+
+/** What somebody needs whose save started from an older version: the changes since then, or the whole layout. */
+function currentOf(db: Db, id: string, base: number): LayoutSince | LayoutData | undefined {
+  const since = changesSince(db, id, base);
+  const last = since?.[since.length - 1];
+  if (since && last) return { version: last.version, since };
   const current = getLayout(db, id);
-  return { ok: false, failure: { ...outcome.failure, current: current.ok ? current.value : undefined } };
+  return current.ok ? current.value : undefined;
+}
+
+const shapeIdOf = (change: WholeChange): string[] =>
+  change.do === 'put-shape' ? [change.shape.id] : change.do === 'remove-shape' ? [change.id] : [];
+
+/** Changes in which shapes are whole. */
+type WholeChange = Exclude<LayoutChange, { do: 'patch-shape' }>;
+
+/** Puts the fields of patches into the shapes that they are of; those of a shape that is not there are refused. */
+function whole(tx: Db, changes: readonly LayoutChange[]): Outcome<WholeChange[]> {
+  const patched = changes.flatMap((change) => (change.do === 'patch-shape' ? [change.id] : []));
+  const shapes = shapesBy(tx, patched);
+  const made: WholeChange[] = [];
+  for (const [index, change] of changes.entries()) {
+    if (change.do === 'put-shape') shapes.set(change.shape.id, change.shape);
+    if (change.do === 'remove-shape') shapes.delete(change.id);
+    if (change.do !== 'patch-shape') {
+      made.push(change);
+      continue;
+    }
+    const held = shapes.get(change.id);
+    if (!held)
+      return fail(
+        'not_found',
+        'A shape that is to be changed is not there any more; put it whole to bring it back.',
+        `changes.${index}.id`,
+      );
+    const next = { ...held, ...change.fields };
+    shapes.set(change.id, next);
+    made.push({ do: 'put-shape', shape: next });
+  }
+  return done(made);
+}
+
+function applyAll(tx: Db, row: LayoutRow, changes: readonly WholeChange[]): ReturnType<typeof fail> | null {
+  for (const [index, change] of changes.entries()) {
+    const refused = applyChange(tx, row, change, `changes.${index}`);
+    if (refused) return refused;
+  }
+  return nestedWrong(tx, row.id, changes);
 }
 
 function applyChange(
   tx: Db,
   row: LayoutRow,
-  change: LayoutChange,
+  change: WholeChange,
   path: string,
 ): ReturnType<typeof fail> | null {
   switch (change.do) {
@@ -109,7 +151,7 @@ function putGroup(tx: Db, layoutId: string, value: ShapeGroup, path: string): Re
   if (groupsOf(held, value.parent).some(({ id }) => id === value.id))
     return fail('invalid', 'A group cannot lie in itself; choose another group around it.', `${path}.parent`);
   tx.insert(shapeGroup)
-    .values({ ...value, studioId: STUDIO, layoutId })
+    .values({ ...value, studioId: tx.studio, layoutId })
     .onConflictDoUpdate({ target: shapeGroup.id, set: value })
     .run();
   return null;
@@ -128,7 +170,7 @@ function putShape(tx: Db, layoutId: string, value: Shape, path: string): ReturnT
   const position = held ? (shapeRows.value(held, 'position') as number) : topPosition(tx, layoutId) + 1;
   const columns = {
     ...rest,
-    studioId: STUDIO,
+    studioId: tx.studio,
     layoutId,
     position,
     groupId,
@@ -197,7 +239,7 @@ function putFill(
   seen.add(value.id);
   if (held && fillRows.value(held, 'kind') !== value.kind) fillRows.remove(tx, value.id);
   const same = held !== null && fillRows.value(held, 'kind') === value.kind;
-  if (!fillRows.put(tx, { ...fillValues(value, shapeId), ...place }, same ? held : null)) return null;
+  if (!fillRows.put(tx, { ...fillValues(tx, value, shapeId), ...place }, same ? held : null)) return null;
   putFillLinks(tx, value);
   return null;
 }
@@ -229,132 +271,4 @@ function readableAmong(tx: Db, layoutId: string, ids: readonly string[]): string
   const layout = getLayout(tx, layoutId);
   const shown = new Set(layout.ok ? layout.value.shapes.map(({ id }) => id) : []);
   return ids.filter((id) => shown.has(id));
-}
-
-/** The shapes among changes that are filled with layouts, with their places in the request. */
-const filledWithLayouts = (changes: readonly LayoutChange[]): { ids: string[]; path: string }[] =>
-  changes.flatMap((change, index) => {
-    const ids = change.do === 'put-shape' ? layoutsWithin(change.shape) : [];
-    return ids.length > 0 ? [{ ids, path: `changes.${index}.shape.fills` }] : [];
-  });
-
-/** The first fill whose layout is not there, or is of another project. */
-function missingLayout(
-  tx: Db,
-  projectId: string,
-  changes: readonly LayoutChange[],
-): ReturnType<typeof fail> | null {
-  for (const { ids, path } of filledWithLayouts(changes))
-    for (const within of ids) {
-      const page = tx.select({ of: layout.projectId }).from(layout).where(eq(layout.id, within)).get();
-      if (page?.of !== projectId)
-        return fail(
-          'not_found',
-          'A layout that fills a shape is not in this project; choose another one.',
-          path,
-        );
-    }
-  return null;
-}
-
-/** Layouts that would lie in themselves, or too many; told once all changes are made. */
-function nestedWrong(tx: Db, id: string, changes: readonly LayoutChange[]): ReturnType<typeof fail> | null {
-  const [first] = filledWithLayouts(changes);
-  if (!first) return null;
-  const own = getLayout(tx, id);
-  if (!own.ok) return own;
-  const { pages } = layoutInUse(tx, own.value);
-  const wrong = nestingFault(id, new Map([own.value, ...pages].map((page) => [page.id, page])));
-  return wrong === null ? null : fail('invalid', wrong, first.path);
-}
-
-/** The first fill that refers to a pattern that is not there, or to a revision that it does not have. */
-function missingPattern(tx: Db, changes: readonly LayoutChange[]): ReturnType<typeof fail> | null {
-  const wanted = changes.flatMap((change, index) =>
-    change.do === 'put-shape' ? patternsIn(change.shape, `changes.${index}.shape`) : [],
-  );
-  if (wanted.length === 0) return null;
-  const ids = [...new Set(wanted.map((want) => want.fill.pattern))];
-  const newest = new Map(
-    tx
-      .select({ id: pattern.id, newest: pattern.newest })
-      .from(pattern)
-      .where(among(pattern.id, ids))
-      .all()
-      .map((row) => [row.id, row.newest]),
-  );
-  const ways = new Map(
-    tx
-      .select({ id: colourway.id, of: colourway.patternId })
-      .from(colourway)
-      .where(
-        among(
-          colourway.id,
-          wanted.flatMap(({ fill: value }) => value.colourway ?? []),
-        ),
-      )
-      .all()
-      .map((row) => [row.id, row.of]),
-  );
-  for (const { path, fill: value } of wanted) {
-    const revisions = newest.get(value.pattern);
-    if (revisions === undefined)
-      return fail('not_found', `There is no pattern with the id “${value.pattern}”.`, `${path}.pattern`);
-    if (revisions === 0)
-      return fail(
-        'invalid',
-        'A pattern must be published before a shape can be filled with it.',
-        `${path}.pattern`,
-      );
-    if (value.held !== null && value.held > revisions)
-      return fail(
-        'not_found',
-        `The pattern has no revision ${value.held}; the newest is ${revisions}.`,
-        `${path}.held`,
-      );
-    if (value.colourway !== null && ways.get(value.colourway) !== value.pattern)
-      return fail(
-        'not_found',
-        'The pattern has no such colourway any more; choose another or none.',
-        `${path}.colourway`,
-      );
-  }
-  return null;
-}
-
-/** The pattern fills of a shape with their places in the request. */
-function patternsIn({ fills, stroke }: Shape, path: string): { path: string; fill: PatternFill }[] {
-  const stacks = [
-    { list: fills, at: `${path}.fills` },
-    { list: stroke?.fills ?? [], at: `${path}.stroke.fills` },
-  ];
-  return stacks.flatMap(({ list, at }) =>
-    list.flatMap((value, index) =>
-      value.kind === 'pattern' ? [{ path: `${at}.${index}`, fill: value }] : [],
-    ),
-  );
-}
-
-/** The first fill or mask that shows a picture which is not there. */
-function missingPicture(tx: Db, changes: readonly LayoutChange[]): ReturnType<typeof fail> | null {
-  const known = new Map<string, boolean>();
-  const isHere = (hash: string): boolean => {
-    const found = known.get(hash) ?? hasAsset(tx, hash);
-    known.set(hash, found);
-    return found;
-  };
-  for (const [index, change] of changes.entries()) {
-    if (change.do !== 'put-shape') continue;
-    const fills = allFills(change.shape);
-    const shown = [...fills, change.shape.mask, ...fills.map((value) => value.mask)];
-    const cuts = fills.flatMap((value) => (value.kind === 'picture' && value.cut ? [value.cut.asset] : []));
-    const gone = cuts.some((asset) => !isHere(asset));
-    if (gone || shown.some((one) => one?.kind === 'picture' && !isHere(one.asset)))
-      return fail(
-        'not_found',
-        'A picture of this shape is not in Isle; bring its file in again.',
-        `changes.${index}.shape.fills`,
-      );
-  }
-  return null;
 }

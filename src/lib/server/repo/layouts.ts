@@ -1,4 +1,4 @@
-import { and, asc, eq } from 'drizzle-orm';
+import { and, asc, eq, sql } from 'drizzle-orm';
 import type { LayoutData, LayoutInUse, PatternForUse } from '../../contract/data';
 import { done, fail, type Outcome } from '../../contract/failure';
 import type { LayoutForm } from '../../core/recipe/form';
@@ -17,10 +17,11 @@ import { patternLookup } from '../../core/scene/library';
 import type { PatternLookup } from '../../core/scene/pattern';
 import type { Guide } from '../../core/recipe/recipe';
 import type { Mask } from '../../core/recipe/mask';
-import { STUDIO, type Db } from '../db/open';
+import type { Db } from '../db/open';
 import { fill, layout, project, shape, shapeGroup } from '../db/schema';
-import { newId, note, writing } from './context';
+import { among, newId, note, writing } from './context';
 import { fillOf } from './fill-rows';
+import { once } from './rows';
 import { paletteLinks } from './links';
 import { nameKey } from './names';
 import { patternsForUse } from './patterns';
@@ -52,7 +53,7 @@ export function createLayout(
     tx.insert(layout)
       .values({
         id,
-        studioId: STUDIO,
+        studioId: tx.studio,
         projectId,
         name: input.name,
         nameKey: nameKey(input.name),
@@ -77,7 +78,7 @@ export function getLayout(db: Db, id: string): Outcome<LayoutData> {
     .select({ row: layout, projectName: project.name })
     .from(layout)
     .innerJoin(project, eq(project.id, layout.projectId))
-    .where(and(eq(layout.id, id), eq(layout.studioId, STUDIO)))
+    .where(and(eq(layout.id, id), eq(layout.studioId, db.studio)))
     .get();
   if (!found) return noLayout(id);
   const { row, projectName } = found;
@@ -126,9 +127,15 @@ export function pageOf(
   const row = db
     .select({ name, width, height, bleed })
     .from(layout)
-    .where(and(eq(layout.id, id), eq(layout.studioId, STUDIO)))
+    .where(and(eq(layout.id, id), eq(layout.studioId, db.studio)))
     .get();
   return row ? done(row) : noLayout(id);
+}
+
+/** When one of some layouts was changed last. */
+export function lastChange(db: Db, ids: readonly string[]): Date {
+  const rows = db.select({ at: layout.updatedAt }).from(layout).where(among(layout.id, ids)).all();
+  return new Date(rows.reduce((last, { at }) => Math.max(last, at), 0));
 }
 
 /** The patterns that a layout's fills use, each with the recipes they show. */
@@ -165,10 +172,8 @@ export function layoutInUse(db: Db, layout: LayoutData): LayoutInUse {
 }
 
 /** The patterns of a layout and what lies in it, to be looked up. */
-export function layoutLookup(db: Db, layout: LayoutData): PatternLookup {
-  const { patterns, pages } = layoutInUse(db, layout);
-  return patternLookup(patterns, new Map(pages.map((page) => [page.id, page])));
-}
+export const lookupOf = ({ patterns, pages }: LayoutInUse): PatternLookup =>
+  patternLookup(patterns, new Map(pages.map((page) => [page.id, page])));
 
 /** Puts a layout into the archive or takes it out. */
 export function setLayoutArchived(db: Db, id: string, archived: boolean): Outcome<{ id: string }> {
@@ -176,7 +181,7 @@ export function setLayoutArchived(db: Db, id: string, archived: boolean): Outcom
     const changed = tx
       .update(layout)
       .set({ archivedAt: archived ? Date.now() : null })
-      .where(and(eq(layout.id, id), eq(layout.studioId, STUDIO)))
+      .where(and(eq(layout.id, id), eq(layout.studioId, tx.studio)))
       .run();
     if (changed.changes === 0) return noLayout(id);
     note(tx, archived ? 'layout.archived' : 'layout.restored', id);
@@ -184,14 +189,18 @@ export function setLayoutArchived(db: Db, id: string, archived: boolean): Outcom
   });
 }
 
-function layoutGroups(db: Db, layoutId: string): ShapeGroup[] {
+export function layoutGroups(db: Db, layoutId: string): ShapeGroup[] {
+  return groupRows(db).all({ layoutId });
+}
+
+const groupRows = once((db) => {
   const { id, name, parent, locked, hidden } = shapeGroup;
   return db
     .select({ id, name, parent, locked, hidden })
     .from(shapeGroup)
-    .where(eq(shapeGroup.layoutId, layoutId))
-    .all();
-}
+    .where(eq(shapeGroup.layoutId, sql.placeholder('layoutId')))
+    .prepare();
+});
 
 /** The shapes of a layout in stack order; one that cannot be read is left out and named, and takes none along. */
 function shapesOf(db: Db, layoutId: string): { shapes: Shape[]; faults: string[] } {
@@ -244,7 +253,7 @@ export function shapeOf(row: typeof shape.$inferSelect, fills: readonly (typeof 
   };
 }
 
-function guidesOf(json: string): Guide[] {
+export function guidesOf(json: string): Guide[] {
   try {
     return JSON.parse(json) as Guide[];
   } catch {

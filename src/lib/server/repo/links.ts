@@ -1,6 +1,6 @@
 import type { Hex } from '../../core/colour/parse';
 import type { Links } from '../../core/colour/tint';
-import { STUDIO, type Db } from '../db/open';
+import type { Db } from '../db/open';
 import { statement } from './rows';
 
 /**
@@ -12,7 +12,7 @@ export function paletteLinks(db: Db): Links {
   const known = new Map<string, Hex | undefined>();
   return {
     get: (id) => {
-      if (!known.has(id)) known.set(id, look.get(id, STUDIO) as Hex | undefined);
+      if (!known.has(id)) known.set(id, look.get(id, db.studio) as Hex | undefined);
       return known.get(id);
     },
   };

@@ -2,7 +2,7 @@ import { and, eq } from 'drizzle-orm';
 import type { MockupData, MockupSummary } from '../../contract/data';
 import { done, fail, type Outcome } from '../../contract/failure';
 import { layoutsIn, mockupFault, type Mockup } from '../../core/mockup/mockup';
-import { STUDIO, type Db } from '../db/open';
+import type { Db } from '../db/open';
 import { layout, mockup, mockupStill } from '../db/schema';
 import { hasAsset } from './assets';
 import { among, note, writing } from './context';
@@ -106,7 +106,7 @@ export function getStill(db: Db, id: string): Outcome<Still> {
     .select({ bytes, mediaType, width, height })
     .from(mockupStill)
     .innerJoin(mockup, eq(mockup.id, mockupStill.mockupId))
-    .where(and(eq(mockupStill.mockupId, id), eq(mockup.studioId, STUDIO)))
+    .where(and(eq(mockupStill.mockupId, id), eq(mockup.studioId, db.studio)))
     .get();
   return row
     ? done(row)

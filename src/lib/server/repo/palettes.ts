@@ -1,9 +1,11 @@
 import { and, asc, eq, inArray, isNull } from 'drizzle-orm';
 import type { ColourUses, PaletteData, PaletteEntry } from '../../contract/data';
+import { inkFault, type InkUse } from '../../core/colour/inks';
 import type { Links } from '../../core/colour/tint';
 import { done, fail, type Outcome } from '../../contract/failure';
-import { STUDIO, type Db } from '../db/open';
+import type { Db } from '../db/open';
 import { palette, paletteColour, project } from '../db/schema';
+import { seen } from './access';
 import { among, newId, note, stale, writing } from './context';
 import { paletteLinks } from './links';
 import { nameKey } from './names';
@@ -15,7 +17,7 @@ export function listPalettes(db: Db, projectId?: string): PaletteData[] {
   const rows = db
     .select({ id: palette.id, name: palette.name, version: palette.version, projectId: palette.projectId })
     .from(palette)
-    .where(and(eq(palette.studioId, STUDIO), isNull(palette.archivedAt)))
+    .where(and(eq(palette.studioId, db.studio), isNull(palette.archivedAt), seen(db, palette.projectId)))
     .orderBy(asc(palette.nameKey))
     .all();
   const entries = entriesByPalette(
@@ -51,7 +53,7 @@ export function createPalette(
     tx.insert(palette)
       .values({
         id,
-        studioId: STUDIO,
+        studioId: tx.studio,
         name,
         nameKey: nameKey(name),
         projectId,
@@ -104,7 +106,7 @@ export function setPaletteArchived(db: Db, id: string, archived: boolean): Outco
     const changed = tx
       .update(palette)
       .set({ archivedAt: archived ? Date.now() : null })
-      .where(and(eq(palette.id, id), eq(palette.studioId, STUDIO)))
+      .where(and(eq(palette.id, id), eq(palette.studioId, tx.studio)))
       .run();
     if (changed.changes === 0) return noPalette(id);
     note(tx, archived ? 'palette.archived' : 'palette.restored', id);
@@ -155,6 +157,8 @@ function writeEntries(
   const rows = new Map(held.map((row) => [row.id, row]));
   if (new Set(entries.map(({ id }) => id)).size < entries.length)
     return fail('invalid', 'Two colours have the same id; each needs its own.', 'colours');
+  const fault = inkFault(entries);
+  if (fault) return fail('invalid', fault.message, `colours.${fault.index}.ink`);
   const kept = new Set(entries.map((entry) => entry.id));
   const recoloured: string[] = [];
   const renamed: string[] = [];
@@ -171,8 +175,9 @@ function writeEntries(
     if (before && before.hex !== hex) recoloured.push(id);
     if (before && before.name !== name) renamed.push(id);
     const gradient = entry.gradient ? JSON.stringify(entry.gradient) : null;
-    const look = { position, name, hex, css, gradient, removedAt: null };
-    colourRows.put(tx, { id, studioId: STUDIO, paletteId, ...look }, row);
+    const ink = entry.ink ? JSON.stringify(entry.ink) : null;
+    const look = { position, name, hex, css, gradient, ink, removedAt: null };
+    colourRows.put(tx, { id, studioId: tx.studio, paletteId, ...look }, row);
   }
   const gone = held.filter((row) => !kept.has(row.id) && row.removedAt === null).map((row) => row.id);
   if (gone.length > 0) {
@@ -198,11 +203,12 @@ function entriesByPalette(db: Db, ids: readonly string[]): Map<string, PaletteEn
     .all();
   const links = paletteLinks(db);
   const found = new Map<string, PaletteEntry[]>();
-  for (const { paletteId, id, name, hex, css, gradient } of rows) {
+  for (const { paletteId, id, name, hex, css, gradient, ink } of rows) {
     const entry: PaletteEntry = {
       ...{ id, name, hex },
       ...(css === null ? {} : { css }),
       ...(gradient === null ? {} : { gradient: stopsOf(gradient, links) }),
+      ...(ink === null ? {} : { ink: JSON.parse(ink) as InkUse }),
     };
     const held = found.get(paletteId);
     if (held) held.push(entry);
@@ -228,7 +234,7 @@ function findRow(db: Db, id: string): typeof palette.$inferSelect | undefined {
   return db
     .select()
     .from(palette)
-    .where(and(eq(palette.id, id), eq(palette.studioId, STUDIO)))
+    .where(and(eq(palette.id, id), eq(palette.studioId, db.studio)))
     .get();
 }
 

@@ -1,6 +1,6 @@
 import { and, eq, isNotNull, isNull, sql } from 'drizzle-orm';
 import type { LastParcel, ParcelContents, ParcelWish } from '../../contract/data';
-import { STUDIO, type Db } from '../db/open';
+import type { Db } from '../db/open';
 import { fill, layout, parcel, pattern, shape } from '../db/schema';
 
 type Held = Pick<ParcelContents, 'layouts' | 'patterns'>;
@@ -11,7 +11,7 @@ export function keepParcel(db: Db, projectId: string, wish: ParcelWish, contents
   const held: Held = { layouts: contents.layouts, patterns: contents.patterns };
   const row = { wish: JSON.stringify(wish), held: JSON.stringify(held), madeAt: Date.now() };
   db.insert(parcel)
-    .values({ projectId, studioId: STUDIO, ...row })
+    .values({ projectId, studioId: db.studio, ...row })
     .onConflictDoUpdate({ target: parcel.projectId, set: row })
     .run();
 }

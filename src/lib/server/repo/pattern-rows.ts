@@ -2,7 +2,7 @@ import { and, eq, sql } from 'drizzle-orm';
 import type { PatternCredit, PatternFacts } from '../../contract/data';
 import type { Recipe } from '../../core/recipe/recipe';
 import { buildMeasured } from '../../core/scene/measured';
-import { STUDIO, type Db } from '../db/open';
+import type { Db } from '../db/open';
 import { pattern } from '../db/schema';
 import { DRAFT, noteMade } from './made';
 import { nameKey } from './names';
@@ -18,7 +18,7 @@ const byId = once((db) =>
   db
     .select()
     .from(pattern)
-    .where(and(eq(pattern.id, sql.placeholder('id')), eq(pattern.studioId, STUDIO)))
+    .where(and(eq(pattern.id, sql.placeholder('id')), eq(pattern.studioId, db.studio)))
     .prepare(),
 );
 
@@ -26,7 +26,7 @@ const byName = once((db) =>
   db
     .select({ id: pattern.id, name: pattern.name, stock: pattern.stock })
     .from(pattern)
-    .where(and(eq(pattern.studioId, STUDIO), eq(pattern.nameKey, sql.placeholder('key'))))
+    .where(and(eq(pattern.studioId, db.studio), eq(pattern.nameKey, sql.placeholder('key'))))
     .prepare(),
 );
 
@@ -59,7 +59,7 @@ function insert(
 ): void {
   const now = Date.now();
   const seq = statement(tx, 'SELECT coalesce(max(seq), 0) + 1 FROM pattern').pluck().get() as number;
-  const own = { id, studioId: STUDIO, name, nameKey: nameKey(name), description, seq };
+  const own = { id, studioId: tx.studio, name, nameKey: nameKey(name), description, seq };
   rows.put(tx, { ...own, createdAt: now, updatedAt: now, ...more }, null);
 }
 
@@ -70,7 +70,7 @@ export function addRevision(tx: Db, id: string, number: number, recipe: Recipe):
     tx,
     `INSERT INTO revision (pattern_id, number, studio_id, recipe, recipe_version, metrics, created_at)
       VALUES (?, ?, ?, ?, ?, ?, ?)`,
-  ).run(id, number, STUDIO, JSON.stringify(recipe), recipe.version, JSON.stringify(facts), Date.now());
+  ).run(id, number, tx.studio, JSON.stringify(recipe), recipe.version, JSON.stringify(facts), Date.now());
   noteMade(tx, id, number, recipe);
   rememberSound(tx, revisionKey(id, number));
 }

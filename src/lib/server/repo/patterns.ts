@@ -14,6 +14,7 @@ import type { Db } from '../db/open';
 import { fill, layout, pattern, project, revision, shape } from '../db/schema';
 import { setCollections, setTags } from './collections';
 import { colourwaysOf } from './colourway-rows';
+import { seen } from './access';
 import { newId, note, stale, writing } from './context';
 import { DRAFT, noteMade } from './made';
 import { paletteLinks } from './links';
@@ -120,7 +121,14 @@ export function usesOf(db: Db, id: string): PatternUse[] {
     .innerJoin(shape, eq(shape.id, fill.shapeId))
     .innerJoin(layout, eq(layout.id, shape.layoutId))
     .innerJoin(project, eq(project.id, layout.projectId))
-    .where(and(eq(fill.patternId, id), isNull(layout.archivedAt), isNull(project.archivedAt)))
+    .where(
+      and(
+        eq(fill.patternId, id),
+        isNull(layout.archivedAt),
+        isNull(project.archivedAt),
+        seen(db, project.id),
+      ),
+    )
     .orderBy(asc(project.nameKey), asc(layout.nameKey), asc(shape.position))
     .all();
 }

@@ -2,7 +2,7 @@ import { and, asc, eq } from 'drizzle-orm';
 import type { PhotoObject } from '../../contract/data';
 import { done, fail, type Outcome } from '../../contract/failure';
 import { mockupFault, type Mockup } from '../../core/mockup/mockup';
-import { STUDIO, type Db } from '../db/open';
+import type { Db } from '../db/open';
 import { photoObject } from '../db/schema';
 import { hasAsset } from './assets';
 import { newId, note, writing } from './context';
@@ -16,7 +16,7 @@ export function listPhotoObjects(db: Db): PhotoObject[] {
   return db
     .select()
     .from(photoObject)
-    .where(eq(photoObject.studioId, STUDIO))
+    .where(eq(photoObject.studioId, db.studio))
     .orderBy(asc(photoObject.nameKey))
     .all()
     .flatMap(({ id, name, body }): PhotoObject[] => {
@@ -50,7 +50,7 @@ export function keepPhotoObject(
     }));
     tx.insert(photoObject)
       .values({
-        ...{ id, studioId: STUDIO, name, nameKey: nameKey(name) },
+        ...{ id, studioId: tx.studio, name, nameKey: nameKey(name) },
         body: JSON.stringify({ ...body, objects: blank }),
         createdAt: Date.now(),
       })
@@ -63,7 +63,7 @@ export function keepPhotoObject(
 export function removePhotoObject(db: Db, id: string): Outcome<{ id: string }> {
   const { changes } = db
     .delete(photoObject)
-    .where(and(eq(photoObject.id, id), eq(photoObject.studioId, STUDIO)))
+    .where(and(eq(photoObject.id, id), eq(photoObject.studioId, db.studio)))
     .run();
   if (changes === 0) return fail('not_found', 'This photograph is not kept any more.', 'id');
   note(db, 'photo-object.removed', id);

@@ -1,15 +1,25 @@
-import { and, asc, count, eq, inArray, isNotNull, isNull, ne, sql } from 'drizzle-orm';
+import { and, asc, count, eq, inArray, isNotNull, isNull, ne } from 'drizzle-orm';
 import type { LayoutSummary, ProjectDetail, ProjectSummary } from '../../contract/data';
 import type { LengthUnit } from '../../core/num/length';
+import { freshPress, type PressSettings } from '../../core/colour/press';
 import { freshProof, type ProofSettings } from '../../core/proof/limits';
 import { done, fail, type Outcome } from '../../contract/failure';
-import { STUDIO, type Db } from '../db/open';
+import type { Db } from '../db/open';
 import { fill, layout, project, shape } from '../db/schema';
+import { seen } from './access';
 import { newId, note, stale, writing } from './context';
+import { touching } from './layout-log';
 import { nameKey } from './names';
+import { hasProfile } from './press-profiles';
 import { summariesOf } from './summaries';
 
 type ProjectRow = typeof project.$inferSelect;
+export type ProjectChange = {
+  name?: string;
+  measure?: LengthUnit;
+  proof?: ProofSettings;
+  press?: PressSettings;
+};
 
 /** All projects by name; archived ones only on request. */
 export function listProjects(db: Db, archived = false): ProjectSummary[] {
@@ -18,8 +28,9 @@ export function listProjects(db: Db, archived = false): ProjectSummary[] {
     .from(project)
     .where(
       and(
-        eq(project.studioId, STUDIO),
+        eq(project.studioId, db.studio),
         archived ? isNotNull(project.archivedAt) : isNull(project.archivedAt),
+        seen(db, project.id),
       ),
     )
     .orderBy(asc(project.nameKey))
@@ -54,6 +65,7 @@ export function getProject(db: Db, id: string): Outcome<ProjectDetail> {
   return done({
     ...summary(db, row),
     proof: proofFrom(row.proof),
+    press: pressFrom(row.press),
     layoutList: layoutsOf(db, id),
     patternList,
   });
@@ -69,7 +81,15 @@ export function createProject(
     const id = newId();
     const now = Date.now();
     tx.insert(project)
-      .values({ id, studioId: STUDIO, name, nameKey: nameKey(name), measure, createdAt: now, updatedAt: now })
+      .values({
+        id,
+        studioId: tx.studio,
+        name,
+        nameKey: nameKey(name),
+        measure,
+        createdAt: now,
+        updatedAt: now,
+      })
       .run();
     note(tx, 'project.created', id);
     return done({ id, version: 1 });
@@ -93,26 +113,44 @@ function proofFrom(stored: string | null): ProofSettings {
   }
 }
 
+/** By which press the colours of a project become inks. */
+export function projectPress(db: Db, id: string): PressSettings {
+  return pressFrom(findRow(db, id)?.press ?? null);
+}
+
+function pressFrom(stored: string | null): PressSettings {
+  const fresh = freshPress();
+  if (stored === null) return fresh;
+  try {
+    return { ...fresh, ...(JSON.parse(stored) as PressSettings) };
+  } catch {
+    return fresh;
+  }
+}
+
 /**
- * Renames a project, gives it another unit of length, in which all its layouts are shown from then on, or other limits by which
- * they are proofed.
+ * Renames a project, gives it another unit of length, in which all its layouts are shown from then on, other limits by which
+ * they are proofed, or another press.
  */
 export function changeProject(
   db: Db,
   id: string,
   base: number,
-  { name, measure, proof }: { name?: string; measure?: LengthUnit; proof?: ProofSettings },
+  { name, measure, proof, press }: ProjectChange,
 ): Outcome<{ version: number }> {
   return writing(db, { what: 'project', name: name ?? '' }, (tx): Outcome<{ version: number }> => {
     const row = findRow(tx, id);
     if (!row) return noProject(id);
     if (row.version !== base) return stale(`“${row.name}”`, base, row.version, summary(tx, row));
+    if (press && press.profile !== null && !hasProfile(tx, press.profile))
+      return fail('not_found', 'There is no such press profile any more; choose another.', 'press.profile');
     const version = row.version + 1;
     tx.update(project)
       .set({
         ...(name === undefined ? {} : { name, nameKey: nameKey(name) }),
         ...(measure === undefined ? {} : { measure }),
         ...(proof === undefined ? {} : { proof: JSON.stringify(proof) }),
+        ...(press === undefined ? {} : { press: JSON.stringify(press) }),
         version,
         updatedAt: Date.now(),
       })
@@ -120,19 +158,18 @@ export function changeProject(
       .run();
     if (measure !== undefined) showIn(tx, id, measure);
     if (proof !== undefined) note(tx, 'project.proof', id);
+    if (press !== undefined) note(tx, 'project.press', id);
     return done({ version });
   });
 }
 
 /** Has all layouts of a project show their lengths in one unit; who has one open is told. */
 function showIn(db: Db, projectId: string, measure: LengthUnit): void {
-  const changed = db
-    .update(layout)
-    .set({ measure, version: sql`${layout.version} + 1` })
-    .where(and(eq(layout.projectId, projectId), ne(layout.measure, measure)))
-    .returning({ id: layout.id, version: layout.version })
-    .all();
-  for (const { id, version } of changed) note(db, 'layout.changed', id, { version });
+  const others = and(eq(layout.projectId, projectId), ne(layout.measure, measure));
+  const pages = db.select({ id: layout.id }).from(layout).where(others).all();
+  touching(db, { fills: undefined, pages: pages.map(({ id }) => id) }, () => {
+    db.update(layout).set({ measure }).where(others).run();
+  });
 }
 
 /** Puts a project into the archive or takes it out; its layouts stay as they are. */
@@ -201,15 +238,16 @@ const summary = (db: Db, row: ProjectRow): ProjectSummary => ({
   ...(countsOf(db, [row.id]).get(row.id) ?? NO_COUNTS),
 });
 
-const plainSummary = ({ id, name, measure, version, archivedAt, updatedAt }: ProjectRow) => ({
-  ...{ id, name, measure, version, archivedAt, updatedAt },
+const plainSummary = ({ id, name, measure, closed, demandsApproval, version, ...row }: ProjectRow) => ({
+  ...{ id, name, measure, closed, demandsApproval, version },
+  ...{ archivedAt: row.archivedAt, updatedAt: row.updatedAt },
 });
 
 function findRow(db: Db, id: string): ProjectRow | undefined {
   return db
     .select()
     .from(project)
-    .where(and(eq(project.id, id), eq(project.studioId, STUDIO)))
+    .where(and(eq(project.id, id), eq(project.studioId, db.studio)))
     .get();
 }
 

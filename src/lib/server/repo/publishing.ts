@@ -1,17 +1,18 @@
-import { and, asc, eq, isNotNull, isNull, type SQL } from 'drizzle-orm';
+import { and, asc, eq, isNotNull, isNull } from 'drizzle-orm';
 import type { PublishPreview, UseInPlace } from '../../contract/data';
 import { done, fail, failWith, type Outcome } from '../../contract/failure';
 import { followRecipe, followShape } from '../../core/recipe/links';
 import type { Recipe } from '../../core/recipe/recipe';
 import type { Db } from '../db/open';
 import { colourway, fill, layout, pattern, project, shape } from '../db/schema';
+import { seen } from './access';
 import { among, newId, note, writing } from './context';
 import { colourwaysOf } from './colourway-rows';
+import { touching } from './layout-log';
 import { shapeOf } from './layouts';
 import { paletteLinks } from './links';
 import { addRevision, findRow, insertPublished } from './pattern-rows';
 import { changing, getPattern, noPattern, recipeAt, storedAt } from './patterns';
-import { statement } from './rows';
 import { indexWords } from './search-index';
 import { draftKey, problemsOf, readStored } from './stored';
 
@@ -50,25 +51,11 @@ export function publish(
 function holdUses(tx: Db, id: string, fills: readonly string[], at: number): number {
   if (fills.length === 0 || at < 1) return 0;
   const mine = and(eq(fill.patternId, id), among(fill.id, fills), isNull(fill.heldRevision));
-  touchLayouts(tx, mine);
-  return tx.update(fill).set({ heldRevision: at }).where(mine).run().changes;
-}
-
-/** Gives the layouts in which some fills stand a new version, so that an open view notices. */
-export function touchLayouts(tx: Db, fills: SQL | undefined): string[] {
-  const layouts = tx
-    .selectDistinct({ id: shape.layoutId })
-    .from(fill)
-    .innerJoin(shape, eq(shape.id, fill.shapeId))
-    .where(fills)
-    .all()
-    .map((row) => row.id);
-  const changed = statement(
-    tx,
-    'UPDATE layout SET version = version + 1, updated_at = ? WHERE id IN (SELECT value FROM json_each(?)) RETURNING id, version',
-  ).all(Date.now(), JSON.stringify(layouts)) as { id: string; version: number }[];
-  for (const { id, version } of changed) note(tx, 'layout.changed', id, { version });
-  return layouts;
+  let count = 0;
+  touching(tx, { fills: mine }, () => {
+    count = tx.update(fill).set({ heldRevision: at }).where(mine).run().changes;
+  });
+  return count;
 }
 
 /** What publishing would change: every use with its shape, and the recipes that are shown now. */
@@ -81,7 +68,14 @@ export function publishPreview(db: Db, id: string): Outcome<PublishPreview> {
     .innerJoin(shape, eq(shape.id, fill.shapeId))
     .innerJoin(layout, eq(layout.id, shape.layoutId))
     .innerJoin(project, eq(project.id, layout.projectId))
-    .where(and(eq(fill.patternId, id), isNull(layout.archivedAt), isNull(project.archivedAt)))
+    .where(
+      and(
+        eq(fill.patternId, id),
+        isNull(layout.archivedAt),
+        isNull(project.archivedAt),
+        seen(db, project.id),
+      ),
+    )
     .orderBy(asc(project.nameKey), asc(layout.nameKey), asc(shape.position))
     .all();
   const links = paletteLinks(db);
@@ -170,9 +164,11 @@ export function setHeld(
     if (!row) return noPattern(id);
     if (held) return done({ fills: holdUses(tx, id, fills, row.newest) });
     const mine = and(eq(fill.patternId, id), among(fill.id, fills), isNotNull(fill.heldRevision));
-    touchLayouts(tx, mine);
-    const { changes } = tx.update(fill).set({ heldRevision: null }).where(mine).run();
-    return done({ fills: changes });
+    let count = 0;
+    touching(tx, { fills: mine }, () => {
+      count = tx.update(fill).set({ heldRevision: null }).where(mine).run().changes;
+    });
+    return done({ fills: count });
   });
 }
 

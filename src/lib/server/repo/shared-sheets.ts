@@ -3,7 +3,7 @@ import { nanoid } from 'nanoid';
 import type { SharedSheet } from '../../contract/data';
 import { done, fail, type Outcome } from '../../contract/failure';
 import { SHEET_LIMITS, type SheetChoice, type ShownSheet } from '../../core/sheet/client-sheet';
-import { STUDIO, type Db } from '../db/open';
+import type { Db } from '../db/open';
 import { clientSheet, sheetAnswer, sheetLink, sheetPicture } from '../db/schema';
 import { noSheet } from './client-sheets';
 import { newId, note, writing } from './context';
@@ -22,7 +22,7 @@ export function makeLink(
     const sheet = tx
       .select({ shownAt: clientSheet.shownAt })
       .from(clientSheet)
-      .where(and(eq(clientSheet.id, sheetId), eq(clientSheet.studioId, STUDIO)))
+      .where(and(eq(clientSheet.id, sheetId), eq(clientSheet.studioId, tx.studio)))
       .get();
     if (!sheet) return noSheet(sheetId);
     if (sheet.shownAt === null)
@@ -34,7 +34,7 @@ export function makeLink(
     const now = Date.now();
     const endsAt = now + days * DAY_MS;
     tx.insert(sheetLink)
-      .values({ token, studioId: STUDIO, sheetId, sentTo: to, createdAt: now, endsAt })
+      .values({ token, studioId: tx.studio, sheetId, sentTo: to, createdAt: now, endsAt })
       .run();
     note(tx, 'sheet.linked', sheetId);
     return done({ token, endsAt });

@@ -4,7 +4,7 @@ import { done, fail, type Outcome } from '../../contract/failure';
 import { migrateFill } from '../../core/recipe/migrate';
 import { mapFills } from '../../core/recipe/layout';
 import type { StrikeSheet } from '../../core/recipe/strike-off';
-import { STUDIO, type Db } from '../db/open';
+import type { Db } from '../db/open';
 import { project, strikeOff } from '../db/schema';
 import { newId, note, stale, writing } from './context';
 
@@ -15,7 +15,7 @@ export function listStrikeOffs(db: Db, projectId: string): StrikeOff[] {
   return db
     .select()
     .from(strikeOff)
-    .where(and(eq(strikeOff.projectId, projectId), eq(strikeOff.studioId, STUDIO)))
+    .where(and(eq(strikeOff.projectId, projectId), eq(strikeOff.studioId, db.studio)))
     .orderBy(desc(strikeOff.updatedAt))
     .all()
     .map(strikeOffOf);
@@ -40,7 +40,7 @@ export function keepStrikeOff(
     const { name, layoutId, sheet } = input;
     tx.insert(strikeOff)
       .values({
-        ...{ id, studioId: STUDIO, projectId, layoutId, name },
+        ...{ id, studioId: tx.studio, projectId, layoutId, name },
         shapeId: sheet.shape.id,
         sheet: JSON.stringify(sheet),
         createdAt: now,

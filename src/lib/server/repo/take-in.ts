@@ -6,7 +6,7 @@ import type { Tint } from '../../core/colour/tint';
 import { freeName } from '../../core/recipe/edit';
 import type { KeptPalette, KeptPattern } from '../../core/recipe/library';
 import type { Recipe } from '../../core/recipe/recipe';
-import { STUDIO, type Db } from '../db/open';
+import type { Db } from '../db/open';
 import { colourway, motifAsset, palette, pattern } from '../db/schema';
 import { addTags, addToCollections, collectionNamed } from './collections';
 import { saveColourways } from './colourways';
@@ -40,7 +40,7 @@ export function takeIn(db: Db, { patterns, palettes, assets }: TakeIn): Outcome<
       tx.insert(motifAsset)
         .values({
           hash,
-          studioId: STUDIO,
+          studioId: tx.studio,
           mediaType,
           fileName,
           bytes: Buffer.from(bytes),

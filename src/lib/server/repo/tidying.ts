@@ -1,9 +1,11 @@
+import { FRESH_RULE, type ClearingRule } from '../../contract/backups';
 import type { Db } from '../db/open';
+import { readSetting } from './settings';
 
 /**
- * What is cleared, and when. Events are only there to tell open views: they go after a week, but for the newest thousand.
+ * What is cleared, and when: by a rule that owners see and set. What happened goes after so many days, but for the newest thousand.
  * Changes of many fills can be undone for thirty days, the newest fifty of them. Files that nothing refers to any more
- * go a week after they were last brought in: until then somebody may have them on the bench, not yet saved.
+ * go so many days after they were last brought in: until then somebody may have them on the bench, not yet saved.
  */
 const DAY = 86_400_000;
 const EVENT_DAYS = 7;
@@ -13,12 +15,12 @@ const CHANGES_KEPT = 50;
 const ASSET_DAYS = 7;
 
 /** Clears events and changes that are past their time. */
-export function clearOld(db: Db, now = Date.now()): { events: number; changes: number } {
+export function clearOld(db: Db, now = Date.now(), days = EVENT_DAYS): { events: number; changes: number } {
   const run = (sql: string, ...values: unknown[]): number => db.$client.prepare(sql).run(...values).changes;
   return db.$client.transaction(() => ({
     events: run(
       'DELETE FROM event WHERE created_at < ? AND id <= (SELECT max(id) FROM event) - ?',
-      now - EVENT_DAYS * DAY,
+      now - days * DAY,
       EVENTS_KEPT,
     ),
     changes: run(
@@ -42,6 +44,7 @@ const REFERRING = [
   'SELECT body FROM mockup',
   'SELECT body FROM photo_object',
   'SELECT fills FROM bulk_change',
+  'SELECT assets FROM layout_log WHERE assets IS NOT NULL',
 ];
 
 /** The hashes of files that nothing refers to and that were brought in more than a week ago. Reads all of the library. */
@@ -60,11 +63,14 @@ export function unusedAssets(db: Db, now = Date.now()): string[] {
 }
 
 /** Deletes files that were found to be unused, but for those that were brought in again since. */
-export function deleteAssets(db: Db, hashes: readonly string[], now = Date.now()): number {
+export function deleteAssets(db: Db, hashes: readonly string[], now = Date.now(), days = ASSET_DAYS): number {
   return db.$client
     .prepare(
       `DELETE FROM motif_asset WHERE created_at < ? AND hash IN (SELECT value FROM json_each(?))
         AND hash NOT IN (SELECT asset FROM fill WHERE asset IS NOT NULL)`,
     )
-    .run(now - ASSET_DAYS * DAY, JSON.stringify(hashes)).changes;
+    .run(now - days * DAY, JSON.stringify(hashes)).changes;
 }
+
+/** The rule of what is cleared, as owners have set it. */
+export const clearingRule = (db: Db): ClearingRule => ({ ...FRESH_RULE, ...readSetting(db, 'clearing') });

@@ -3,6 +3,8 @@ import { join, resolve } from 'node:path';
 import Database from 'better-sqlite3';
 import { openDatabase, openReader } from '../db/open';
 import { byCommand, COMMANDS } from './by-command';
+import { ownerCommand } from './owner-command';
+import { COPY_COMMANDS, copyCommand } from './copy-commands';
 import { lookOver } from './look-over';
 
 /**
@@ -13,10 +15,14 @@ async function main([task = '', ...rest]: string[]): Promise<number> {
   const say = (line: string): void => void process.stdout.write(`${line}\n`);
   if (task === 'check') return check(resolve(rest[0] ?? (process.env.ISLE_DATA || 'data')), say);
   if (task === 'save' && rest[0] && rest[1]) return save(resolve(rest[0]), resolve(rest[1]), say);
+  if (task === 'backup' || task === 'verify' || task === 'restore')
+    return copyCommand(task, rest, resolve(process.env.ISLE_DATA || 'data'), say);
+  if (task === 'owner') return ownerCommand(resolve(process.env.ISLE_DATA || 'data'), rest, say);
   if (task === 'export' || task === 'import') return byCommand([task, ...rest], say);
   say('npm run isle -- check [folder]            what is wrong with the database of a folder');
   say('npm run isle -- save FOLDER NEW-FOLDER    copies what can be read of it into a new folder');
-  for (const line of COMMANDS) say(line);
+  say('npm run isle -- owner NAME ADDRESS        makes somebody an owner, or lets one in again, by a link');
+  for (const line of [...COPY_COMMANDS, ...COMMANDS]) say(line);
   return 2;
 }
 

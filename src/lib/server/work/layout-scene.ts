@@ -1,4 +1,4 @@
-import type { LayoutData, StrikeOff } from '../../contract/data';
+import type { LayoutData, LayoutInUse, StrikeOff } from '../../contract/data';
 import { parsePath, pathBox, formatPath, transformPath } from '../../core/geom/path';
 import { translation } from '../../core/geom/affine';
 import { colourFill } from '../../core/recipe/fill';
@@ -9,13 +9,14 @@ import { lowerLayout } from '../../core/draw/lower';
 import type { DisplayList } from '../../core/draw/list';
 import { patternLookup } from '../../core/scene/library';
 import type { Db } from '../db/open';
-import { layoutLookup, layoutPatterns } from '../repo/layouts';
+import { layoutInUse, layoutPatterns, lookupOf } from '../repo/layouts';
 import { setText } from '../render/text';
 
 /** A stored layout compiled with the patterns that its fills show now. */
-export function sceneOf(db: Db, layout: LayoutData): DisplayList {
-  return lowerLayout(layout, layoutLookup(db, layout));
-}
+export const sceneOf = (db: Db, layout: LayoutData): DisplayList => sceneInUse(layoutInUse(db, layout));
+
+/** The same of a layout that was read with what it uses. */
+export const sceneInUse = (used: LayoutInUse): DisplayList => lowerLayout(used.layout, lookupOf(used));
 
 /** A strike-off as a page with its labels set. */
 export function sheetScene(db: Db, { sheet }: StrikeOff): DisplayList {

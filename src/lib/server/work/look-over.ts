@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import { STUDIO, type Db } from '../db/open';
+import type { Db } from '../db/open';
 import { getSheet } from '../repo/client-sheets';
 import { getLayout } from '../repo/layouts';
 import { getMockup } from '../repo/mockups';
@@ -60,7 +60,7 @@ export function lookOver(db: Db): Looked {
     count(db, 'files', 'SELECT hash FROM motif_asset', (hash) => {
       const file = db.$client
         .prepare('SELECT bytes, file_name AS name FROM motif_asset WHERE hash = ? AND studio_id = ?')
-        .get(hash, STUDIO) as { bytes: Buffer; name: string };
+        .get(hash, db.studio) as { bytes: Buffer; name: string };
       return createHash('sha256').update(file.bytes).digest('hex') === hash
         ? null
         : `The file “${file.name}” is not what was kept: its bytes have changed.`;

@@ -18,6 +18,7 @@ import { throughLook } from '../../core/svg/paint';
 import { pieceMarkup } from '../../core/svg/pieces';
 import { factor } from '../../core/svg/print';
 import { pictureBytes } from './making';
+import { textRuns } from './text-runs';
 import type { Tools } from './tools';
 
 const CSS_PPI = 96;
@@ -38,6 +39,7 @@ export async function pdfSources(
   { db, pictures }: Tools,
   lists: readonly DisplayList[],
   ppi: number,
+  fonts = false,
 ): Promise<PdfSources> {
   const held = new Map<string, PdfPicture>();
   let pixels = 0;
@@ -62,6 +64,7 @@ export async function pdfSources(
   return {
     picture: (shown) => held.get(keyOf(shown)) ?? null,
     mask: (mask) => maskGrey(mask, ppi / CSS_PPI),
+    text: fonts ? await textRuns(lists, db) : () => null,
     effects: (use, piece) => pieces.get(`${paintKey(use)} ${piece}`) ?? null,
   };
 }
@@ -81,7 +84,7 @@ function neededPictures(lists: ReturnType<typeof listsIn>, ppi: number): Needed[
       if (mask?.kind === 'picture') add(mask.asset, null, by * meanScale(mask.matrix));
     for (const { items } of layers)
       for (const item of items) {
-        if (item.kind === 'picture') add(item.asset, null, by * meanScale(item.matrix));
+        if (item.kind === 'picture') add(item.asset, item.look, by * meanScale(item.matrix));
         if (item.kind !== 'tiled') continue;
         for (const { elements, matrix } of item.pattern.scene.pieces)
           for (const { picture } of elements) {

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import type Joi from 'joi';
 import { done, fail, type Outcome } from '../../contract/failure';
-import { keptPaletteSchema, keptPatternSchema } from '../../contract/schemas';
+import { keptPaletteSchema, keptPatternSchema } from '../../contract/library-schemas';
 import { problemOf } from '../../contract/sentences';
 import type { FileAsset, FoundInFile, Takeable } from '../../contract/taking';
 import type { Answer } from '../../contract/work';

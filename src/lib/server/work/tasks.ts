@@ -6,6 +6,11 @@ import type { Answer, Ask, WorkName } from '../../contract/work';
 import { withBleed } from '../../core/draw/reframe';
 import { LIMITS } from '../../core/recipe/limits';
 import { getLayout } from '../repo/layouts';
+import { makeCopy } from '../db/copies';
+import { spaceFailure } from '../render/space';
+import { readFont } from '../render/font-file';
+import { readProfile } from '../render/press';
+import { setLine } from './setting-lines';
 import { getStrikeOff } from '../repo/strike-offs';
 import { unusedAssets } from '../repo/tidying';
 import { writePng } from './draw-png';
@@ -15,6 +20,8 @@ import { layoutsPdf, strikeOffPdf } from './layout-pdf';
 import { layoutFile } from './layout-svg';
 import { writeParcel } from './parcel/parcel';
 import { codeFile } from './in-code';
+import { platesFile, platesView } from './press/layout-plates';
+import { pressTable } from './press/table';
 import { proofProject } from './proofing';
 import { lookOver } from './look-over';
 import { makePicture } from './making';
@@ -69,6 +76,12 @@ export const TASKS: { [N in WorkName]: Task<N> } = {
   },
   codeFile: ({ store, ...ask }) => codeFile(toolsAt(store), ask),
   parcel: ({ store, ...ask }, progress) => writeParcel(threadedToolsAt(store), ask, progress),
+  platesView: ({ store, ...ask }) => platesView(toolsAt(store), ask),
+  platesFile: ({ store, ...ask }, progress) => platesFile(threadedToolsAt(store), ask, progress),
+  pressTable: ({ store, ...by }) => pressTable(libraryAt(store), by),
+  readFont: ({ path, fileName }) => readFont(readFileSync(path), fileName),
+  setLine,
+  readProfile: ({ path, fileName }) => readProfile(readFileSync(path), fileName),
   proof: ({ store, project }) => proofProject(libraryAt(store), project),
   sheetPdf: async ({ store, sheet: id, ppi, path }) => {
     const tools = toolsAt(store);
@@ -93,6 +106,14 @@ export const TASKS: { [N in WorkName]: Task<N> } = {
   readMotif,
   readPicture: readPictureFile,
   readFile: ({ store, ...file }) => readFileIn(toolsAt(store).db, file),
+  backup: async ({ store, folder, at }) => {
+    try {
+      return done(await makeCopy(store, folder, new Date(at)));
+    } catch (error) {
+      const full = spaceFailure(error, 'The backup');
+      return full ?? fail('unsupported', error instanceof Error ? error.message : String(error));
+    }
+  },
   lookOver: ({ store }) => {
     const db = libraryAt(store);
     return done({ problems: lookOver(db).problems, unused: unusedAssets(db) });

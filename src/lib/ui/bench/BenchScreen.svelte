@@ -26,7 +26,8 @@
   import { BOARD_KEYS, boardKey } from './board/keys';
   import { Pen } from '../state/pen.svelte';
   import TextDialog from './board/TextDialog.svelte';
-  import { bringIn } from './bring-in';
+  import { bringIn, bringOne } from './bring-in';
+  import PdfPages from './PdfPages.svelte';
   import { BenchEditor } from './editor.svelte';
   import { BENCH_KEYS, benchKey } from './keys';
   import MeasuredPanel from './MeasuredPanel.svelte';
@@ -234,6 +235,9 @@
 </PatternFrame>
 
 {#if textAt && drawing}<TextDialog board={drawing} at={textAt} onclose={() => (textAt = null)} />{/if}
+{#if editor.pdf}
+  <PdfPages file={editor.pdf} onpage={(file) => bringOne(editor, file)} onclose={() => (editor.pdf = null)} />
+{/if}
 {#if scattering}<ScatterDialog {editor} {worker} onclose={() => (scattering = false)} />{/if}
 {#if measuring}<ScreenSize {show} onclose={() => (measuring = false)} />{/if}
 {#if showKeys}<KeysDialog keys={drawing ? BOARD_KEYS : BENCH_KEYS} onclose={() => (showKeys = false)} />{/if}

@@ -59,7 +59,7 @@
       bind:this={input}
       class="visually-hidden"
       type="file"
-      accept=".svg,image/svg+xml,image/png,image/jpeg,image/webp"
+      accept=".svg,.pdf,image/svg+xml,application/pdf,image/png,image/jpeg,image/webp"
       tabindex="-1"
       aria-label="SVG file or picture for a motif"
       onchange={async (event) => {

@@ -8,6 +8,7 @@
   import SaveNote from '../components/SaveNote.svelte';
   import StaleDialog from '../components/StaleDialog.svelte';
   import TopBar from '../components/TopBar.svelte';
+  import WorkingHere from '../people/WorkingHere.svelte';
   import { sayUses } from '../library/say';
   import { BACK, lastLayout, layoutAddress, type LastLayout } from '../state/last-layout';
   import type { PatternKeeper } from './keeper.svelte';
@@ -110,6 +111,7 @@
           >Publish revision {editor.newest + 1}</Button
         >
       {/if}
+      <WorkingHere kind="pattern" id={editor.id} />
     {/snippet}
   </TopBar>
   {@render children()}

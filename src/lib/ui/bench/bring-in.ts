@@ -8,12 +8,21 @@ import { call, sendFile } from '../state/api';
 import { toasts } from '../state/toasts.svelte';
 import type { BenchEditor } from './editor.svelte';
 
-/** Brings SVG files and pictures in as motifs and places each once; says what could not be kept. */
+/** Brings SVG files, pages of PDFs and pictures in as motifs and places each once; says what could not be kept. */
 export async function bringIn(editor: BenchEditor, files: Iterable<File>): Promise<void> {
   for (const file of files) await bringOne(editor, file);
 }
 
-async function bringOne(editor: BenchEditor, file: File): Promise<void> {
+/** Brings one file in; of a PDF a page is asked for first. */
+export async function bringOne(editor: BenchEditor, file: File): Promise<void> {
+  if (file.type === 'application/pdf' || /\.pdf$/i.test(file.name)) {
+    if (file.size > LIMITS.pdfBytes)
+      toasts.problem(
+        `“${file.name}” has ${(file.size / 1e6).toFixed(1)} MB; a PDF may have at most ${LIMITS.pdfBytes / 1e6} MB.`,
+      );
+    else editor.pdf = file;
+    return;
+  }
   const isSvg = file.type === 'image/svg+xml' || /\.svg$/i.test(file.name);
   const most = isSvg ? LIMITS.svgBytes : LIMITS.pictureBytes;
   if (file.size > most) {

@@ -56,6 +56,8 @@ const GAP_SHARE = 0.9;
 export class BenchEditor extends PatternKeeper {
   selected: ReadonlySet<string> = $state.raw(new Set());
   motif: string | null = $state(null);
+  /** A PDF of which a page is to be chosen. */
+  pdf: File | null = $state.raw(null);
 
   private readonly cache: MotifCache = new WeakMap();
   private readonly pieces: PieceCache = new WeakMap();

@@ -63,6 +63,8 @@
 
 <style>
   dialog {
+    /* Whatever it stands in says how its own words wrap. */
+    white-space: normal;
     max-width: calc(100vw - 32px);
     max-height: calc(100vh - 64px);
     padding: 20px 24px;

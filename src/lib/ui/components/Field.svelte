@@ -6,8 +6,18 @@
     problem?: string | null;
     placeholder?: string;
     autofocus?: boolean;
+    kind?: 'text' | 'email';
+    autocomplete?: 'off' | 'username' | 'name';
   };
-  let { label, value = $bindable(), problem = null, placeholder = '', autofocus = false }: Props = $props();
+  let {
+    label,
+    value = $bindable(),
+    problem = null,
+    placeholder = '',
+    autofocus = false,
+    kind = 'text',
+    autocomplete = 'off',
+  }: Props = $props();
   const id = $props.id();
 
   function focusFirst(node: HTMLInputElement): void {
@@ -22,9 +32,10 @@
   <input
     {id}
     type="text"
+    inputmode={kind}
     bind:value
     {placeholder}
-    autocomplete="off"
+    {autocomplete}
     aria-invalid={problem !== null}
     aria-describedby={problem ? `${id}-problem` : undefined}
     {@attach focusFirst}

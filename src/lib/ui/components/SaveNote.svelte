@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { line } from '../state/line.svelte';
   import type { SaveState } from '../state/saver.svelte';
 
   /** The quiet word on whether work is saved, with a retry where it is not. */
@@ -10,7 +11,9 @@
         ? `${what} saved`
         : 'Saved'
       : state.kind === 'failed'
-        ? `Not saved: ${state.message}`
+        ? line.reached
+          ? `Not saved: ${state.message}`
+          : 'Kept in this browser: the studio cannot be reached'
         : state.kind === 'stale'
           ? 'Not saved: changed elsewhere'
           : 'Saving …',

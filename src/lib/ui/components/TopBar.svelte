@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { Snippet } from 'svelte';
   import { page } from '$app/state';
+  import PersonMenu from '../people/PersonMenu.svelte';
   import SaidBefore from './SaidBefore.svelte';
 
   /** The bar over every view: the mark, the three places, where one is, and the view's actions. */
@@ -48,6 +49,7 @@
   <div class="trail">{@render trail?.()}</div>
   <div class="actions">{@render actions?.()}</div>
   <SaidBefore />
+  <PersonMenu />
 </header>
 
 <style>
@@ -121,6 +123,17 @@
     display: flex;
     align-items: center;
     gap: 10px;
+  }
+  @media (max-width: 1100px) {
+    header {
+      gap: 8px;
+    }
+    .brand span {
+      display: none;
+    }
+    nav a {
+      padding: 5px 8px;
+    }
   }
   @media (max-width: 900px) {
     header {

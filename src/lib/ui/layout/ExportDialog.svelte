@@ -7,17 +7,18 @@
   import Dialog from '../components/Dialog.svelte';
   import NumberField from '../components/NumberField.svelte';
   import Tick from '../components/Tick.svelte';
+  import PdfTicks, { NO_WISHES, pdfQuery, type PdfWishes } from './PdfTicks.svelte';
   import PicturePpi from './PicturePpi.svelte';
   import Switch from '../components/Switch.svelte';
   import type { LayoutEditor } from './editor.svelte';
 
   /** Hands the layout over as PDF, as SVG (live patterns or expanded) or as PNG at a resolution, with progress and a way to stop. */
-  type Props = { editor: LayoutEditor; onclose: () => void };
-  let { editor, onclose }: Props = $props();
+  type Props = { editor: LayoutEditor; press: boolean; onclose: () => void };
+  let { editor, press, onclose }: Props = $props();
 
   let format: 'png' | 'svg' | 'pdf' = $state('png');
-  let marks = $state(false);
-  let register = $state(false);
+  let as: 'page' | 'plates' = $state('page');
+  let wishes: PdfWishes = $state.raw(NO_WISHES);
   let picturePpi = $state(300);
   let patterns: 'live' | 'expanded' = $state('live');
   // svelte-ignore state_referenced_locally
@@ -64,9 +65,8 @@
       return;
     }
     if (format === 'svg') return exportFile(`svg?patterns=${patterns}&bleed=${bleed}`);
-    if (format === 'pdf')
-      return exportFile(`pdf?bleed=${bleed}&marks=${marks}&register=${register}&ppi=${picturePpi}`);
-    await png.run(`/layouts/${editor.id}/exports`, { ppi, bleed });
+    if (format === 'pdf') return exportFile(`pdf?bleed=${bleed}&ppi=${picturePpi}&${pdfQuery(wishes)}`);
+    await png.run(`/layouts/${editor.id}/exports`, { ppi, bleed, as });
   }
 
   async function exportFile(as: string): Promise<void> {
@@ -102,6 +102,15 @@
     <Tick label="With the bleed round the page" checked={bleed} onset={(on) => (bleed = on)} />
   {/if}
   {#if format === 'png'}
+    <Switch
+      label="What is drawn"
+      value={as}
+      options={[
+        { value: 'page', label: 'The page' },
+        { value: 'plates', label: 'Its plates' },
+      ]}
+      onset={(value) => (as = value)}
+    />
     <div class="row">
       <span>Resolution</span>
       <NumberField
@@ -133,13 +142,14 @@
       <span class="mono">× {pixels.height} px</span>
     </div>
     <p class="muted">
-      {doc.background === null
-        ? 'The page is clear, so the picture keeps its transparency.'
-        : 'Every pattern is drawn anew at this size, without hairlines.'}
+      {as === 'plates'
+        ? 'One grey picture for each ink in a zip, black where it prints; process colours are parted by the press of the project, or come as they are.'
+        : doc.background === null
+          ? 'The page is clear, so the picture keeps its transparency.'
+          : 'Every pattern is drawn anew at this size, without hairlines.'}
     </p>
   {:else if format === 'pdf'}
-    <Tick label="Crop marks at the corners" checked={marks} onset={(on) => (marks = on)} />
-    <Tick label="Registration marks and a colour bar" checked={register} onset={(on) => (register = on)} />
+    <PdfTicks {wishes} {press} onset={(next) => (wishes = next)} />
     <PicturePpi ppi={picturePpi} onset={(value) => (picturePpi = value)} />
     <p class="muted">
       Shapes, texts and patterns stay drawings, sharp at any size; pictures, painted masks and shadows are as
@@ -147,7 +157,7 @@
         ? bleed
           ? ' and bleed'
           : '; its bleed is left out'
-        : ''}. Colours are sRGB.
+        : ''}. Spot inks stay inks; other colours are sRGB.
     </p>
   {:else}
     <Switch

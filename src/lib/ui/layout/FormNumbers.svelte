@@ -6,7 +6,7 @@
   import NumberField from '../components/NumberField.svelte';
   import type { BrushNumbers } from './shapes';
   import type { LayoutEditor } from './editor.svelte';
-  import { FONTS } from '../state/fonts';
+  import FontChoice from '../components/FontChoice.svelte';
   import { restyleText } from './text-writer.svelte';
 
   /** The numbers of the selected shape's own form: corner radius, sides, points. */
@@ -51,13 +51,7 @@
   >
 {:else if text}
   <span class="numbers">
-    <Choice
-      label="Font"
-      width={104}
-      value={text.font}
-      options={FONTS.map((one) => [one.id, one.label] as const)}
-      onset={(font) => restyleText(editor, { font })}
-    />
+    <FontChoice width={104} value={text.font} onset={(font) => restyleText(editor, { font })} />
     Size <NumberField
       label="Size of the text"
       value={text.size}

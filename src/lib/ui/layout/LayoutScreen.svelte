@@ -2,17 +2,16 @@
   import { beforeNavigate } from '$app/navigation';
   import { page } from '$app/state';
   import type { LayoutData, LayoutSummary, PageForUse, PaletteData, PatternForUse } from '$lib/contract/data';
-  import Button from '../components/Button.svelte';
-  import NameField from '../components/NameField.svelte';
-  import SaveNote from '../components/SaveNote.svelte';
-  import StaleLayout from './StaleLayout.svelte';
+  import Clashes from './Clashes.svelte';
   import { hearChanges } from './hear';
-  import TopBar from '../components/TopBar.svelte';
   import { onMount, untrack } from 'svelte';
-  import { saySize } from '../library/say';
   import { provideEyedropper } from '../state/eyedropper.svelte';
   import { keyIsTaken } from '../state/undo-keys';
   import { keepInAddress } from './address.svelte';
+  import { Talk } from '../talk/talk.svelte';
+  import { LayoutHistory } from '../history/layout-history.svelte';
+  import { Here } from './here.svelte';
+  import { keepUnsaved } from './keeping.svelte';
   import { LayoutEditor } from './editor.svelte';
   import ExportDialog from './ExportDialog.svelte';
   import CameIn from './CameIn.svelte';
@@ -21,26 +20,28 @@
   import type { Hangers } from './hangers';
   import { layoutKey, LAYOUT_KEYS, nextPart } from './keys';
   import KeysDialog from './KeysDialog.svelte';
+  import { Beside } from './beside.svelte';
+  import LayoutAside from './LayoutAside.svelte';
   import LayoutStages from './LayoutStages.svelte';
+  import LayoutHeader from './LayoutHeader.svelte';
   import Ledger from './Ledger.svelte';
   import RecolourDialog from './RecolourDialog.svelte';
-  import PageSettings from './PageSettings.svelte';
   import { View } from './view.svelte';
   import Sizer from '../components/Sizer.svelte';
   import { keepClearOf } from '../state/keep-clear';
   import { Room } from '../state/room.svelte';
   import { selectionBox } from './arrange';
   import { patternFills } from '$lib/core/recipe/layout';
-  import { OBJECTS } from '$lib/core/mockup/objects';
-  import ObjectView from '../mockup/ObjectView.svelte';
   import { LayoutProof } from '../proof/layout-proof.svelte';
-  import ProofPanel from '../proof/ProofPanel.svelte';
+  import type { PressSettings } from '$lib/core/colour/press';
   import type { ProofSettings } from '$lib/core/proof/limits';
+  import { LayoutPlates } from '../plates/layout-plates.svelte';
   import MeasuredQuestion from './MeasuredQuestion.svelte';
 
   /** The layout view: hangers left, stage, fill bar, ledger. */
   type Props = {
     layout: LayoutData;
+    mayChange: boolean;
     patterns: PatternForUse[];
     pages: PageForUse[];
     /** All layouts of the project. */
@@ -49,11 +50,13 @@
     palettes: PaletteData[];
     shape: string | null;
     proof: ProofSettings;
+    press: PressSettings;
     /** The proof is open from the start. */
     proofing: boolean;
   };
   let {
     layout,
+    mayChange,
     patterns,
     pages,
     layouts,
@@ -61,6 +64,7 @@
     palettes: firstPalettes,
     shape,
     proof: limits,
+    press,
     proofing,
   }: Props = $props();
 
@@ -100,20 +104,29 @@
   // svelte-ignore state_referenced_locally
   const editor = new LayoutEditor(layout, patterns, pages);
   // svelte-ignore state_referenced_locally
+  editor.mayChange = mayChange;
+  // svelte-ignore state_referenced_locally
   if (shape !== null) editor.select(shape.split(','));
   // svelte-ignore state_referenced_locally
-  const proof = new LayoutProof(editor, layout.object ?? null, limits);
-  // svelte-ignore state_referenced_locally
-  proof.open = proofing;
-  proof.follow();
-  // svelte-ignore state_referenced_locally
   let palettes = $state.raw(firstPalettes);
+  // svelte-ignore state_referenced_locally
+  const plates = new LayoutPlates(editor, press, () => palettes);
+  plates.follow();
+  // svelte-ignore state_referenced_locally
+  const proof = new LayoutProof(editor, layout.object ?? null, limits, () => plates.printing);
+  proof.follow();
+  const beside = new Beside(proof, plates);
+  const history = new LayoutHistory(editor);
+  // svelte-ignore state_referenced_locally
+  const talk = new Talk('layout', layout.id);
+  talk.follow();
+  // svelte-ignore state_referenced_locally
+  if (proofing) beside.toggle('proof');
   const eyedropper = provideEyedropper();
   let recolouring = $state(false);
   let peek: 'before' | 'plain' | null = $state(null);
   let exporting = $state(false);
   let showKeys = $state(false);
-  let onObject = $state(false);
   const actions = {
     fit: () => stages?.fit(),
     lifeSize: () => stages?.lifeSize(),
@@ -133,13 +146,16 @@
     if (layoutKey(event, editor, actions)) event.preventDefault();
   }
 
-  hearChanges(editor, proof, (fresh) => {
+  hearChanges(editor, { proof, plates }, (fresh) => {
     palettes = fresh.filter((one) => one.projectId === null || one.projectId === layout.projectId);
   });
   $effect(() => {
     if (!editor.history.inGesture) editor.saver.want(editor.history.doc);
   });
   keepInAddress(editor);
+  keepUnsaved(editor);
+  const here = new Here(editor, view, () => stages?.box() ?? null);
+  here.follow();
   /** `?fill=` in the address fills what is selected with a pattern, once; where nothing is, the pattern is in the hand. */
   onMount(() => {
     room.recall();
@@ -168,41 +184,12 @@
 />
 
 <div class="view">
-  <TopBar skip={{ label: 'To the drawing tools', to: '[role="toolbar"] button' }}>
-    {#snippet trail()}
-      <a href="/projects/{layout.projectId}">{layout.projectName}</a> /
-      <NameField
-        label="The name of the layout"
-        value={editor.doc.name}
-        onset={(name) => {
-          editor.changePage({ name });
-          return null;
-        }}
-      />
-      · <PageSettings
-        {editor}
-        {palettes}
-        label={saySize(editor.doc, editor.doc.measure)}
-        onfit={() => stages?.fit()}
-      />
-    {/snippet}
-    {#snippet actions()}
-      <SaveNote state={editor.saver.state} onretry={() => editor.saver.flush()} />
-      {#if layout.object}
-        <Button pressed={onObject} onclick={() => (onObject = !onObject)}
-          >On the {OBJECTS[layout.object.kind].noun}</Button
-        >
-      {/if}
-      <Button onclick={() => (recolouring = true)}>Exchange palettes …</Button>
-      <Button kind="main" onclick={() => (exporting = true)}>Export</Button>
-      <Button pressed={proof.open} onclick={() => (proof.open = !proof.open)}
-        >Proof
-        {#if proof.notes.length > 0}<span class="notes"
-            >{proof.notes.length}<span class="visually-hidden">&nbsp;notes</span></span
-          >{/if}</Button
-      >
-    {/snippet}
-  </TopBar>
+  <LayoutHeader
+    {...{ layout, editor, palettes, beside, proof, talk, here }}
+    onfit={() => stages?.fit()}
+    onrecolour={() => (recolouring = true)}
+    onexport={() => (exporting = true)}
+  />
   <div class="columns">
     <!-- A part that is folded stays as it is, out of sight: opening it again makes nothing anew. -->
     <div class="hangers-box" class:folded={room.isFolded('hangers')} style:width="{room.size('hangers')}px">
@@ -230,6 +217,10 @@
         fills={fillsHeight}
         {eyedropper}
         {peek}
+        {plates}
+        {here}
+        {history}
+        {talk}
         onkeys={() => (showKeys = true)}
       />
       <Sizer {room} part="fills" name="fill bar" side="below" measured={fillsHeight} />
@@ -252,27 +243,16 @@
         <Ledger {editor} width={ledgerStill} />
       </div>
     </main>
-    {#if proof.open}
-      <aside class="proof" aria-label="Proof">
-        <ProofPanel
-          {proof}
-          {editor}
-          onshow={(box) => stages?.show(box)}
-          onclose={() => (proof.open = false)}
-        />
-      </aside>
-    {/if}
-    {#if layout.object && onObject}
-      <aside class="object" aria-label="On the {OBJECTS[layout.object.kind].noun}">
-        <ObjectView
-          object={layout.object}
-          name={editor.doc.name}
-          layout={editor.doc}
-          lookup={editor.lookup}
-          busy={editor.history.inGesture}
-        />
-      </aside>
-    {/if}
+    <LayoutAside
+      {beside}
+      {proof}
+      {plates}
+      {editor}
+      {history}
+      {talk}
+      object={layout.object ?? null}
+      onshow={(box) => stages?.show(box)}
+    />
   </div>
 </div>
 
@@ -292,9 +272,13 @@
 {#if editor.trial.question}
   <MeasuredQuestion trial={editor.trial} question={editor.trial.question} />
 {/if}
-{#if exporting}<ExportDialog {editor} onclose={() => (exporting = false)} />{/if}
+{#if exporting}<ExportDialog
+    {editor}
+    press={plates.settings.profile !== null}
+    onclose={() => (exporting = false)}
+  />{/if}
 {#if showKeys}<KeysDialog keys={LAYOUT_KEYS} onclose={() => (showKeys = false)} />{/if}
-<StaleLayout {editor} />
+<Clashes {editor} />
 
 <style>
   .view {
@@ -327,28 +311,6 @@
     flex-direction: column;
     min-width: 0;
     min-height: 0;
-  }
-  .object {
-    display: grid;
-    flex: 0 0 clamp(260px, calc(100vw - 860px), 460px);
-    min-height: 0;
-    border-left: 1px solid var(--rule);
-    background: #dcdcd8;
-  }
-  .proof {
-    display: grid;
-    flex: 0 0 clamp(240px, calc(100vw - 860px), 310px);
-    min-height: 0;
-    border-left: 1px solid var(--rule);
-  }
-  .notes {
-    min-width: 18px;
-    padding: 0 5px;
-    border-radius: 9px;
-    background: var(--amber-tint);
-    color: var(--amber);
-    font: 600 12px/18px var(--mono);
-    text-align: center;
   }
   .fills-box {
     flex: none;

@@ -1,6 +1,5 @@
 <script lang="ts">
   import Columns from '@lucide/svelte/icons/columns-2';
-  import { tick } from 'svelte';
   import type { Box } from '$lib/core/geom/box';
   import type { Sight } from '$lib/core/colour/vision';
   import SightChoice from '../components/SightChoice.svelte';
@@ -9,6 +8,9 @@
   import type { Room } from '../state/room.svelte';
   import type { LayoutDoc } from './doc';
   import type { LayoutEditor } from './editor.svelte';
+  import type { Talk } from '../talk/talk.svelte';
+  import type { LayoutHistory } from '../history/layout-history.svelte';
+  import type { Here } from './here.svelte';
   import HandleScope from './HandleScope.svelte';
   import RoomChoice from './RoomChoice.svelte';
   import ShapeTools from './ShapeTools.svelte';
@@ -16,6 +18,7 @@
   import StillStage from './StillStage.svelte';
   import { TextWriter } from './text-writer.svelte';
   import type { View } from './view.svelte';
+  import type { LayoutPlates } from '../plates/layout-plates.svelte';
 
   /** The stage with its tools, and beside it a state that was pinned, to compare with. */
   type Props = {
@@ -28,9 +31,14 @@
     fills: number;
     eyedropper: Eyedropper;
     peek: 'before' | 'plain' | null;
+    plates: LayoutPlates;
+    here: Here;
+    history: LayoutHistory;
+    talk: Talk;
     onkeys: () => void;
   };
-  let { editor, view, room, narrow, fills, eyedropper, peek, onkeys }: Props = $props();
+  let { editor, view, room, narrow, fills, eyedropper, peek, plates, here, history, talk, onkeys }: Props =
+    $props();
 
   let live: HTMLElement | undefined = $state();
   let stage: Stage | undefined = $state();
@@ -59,12 +67,21 @@
     if (done && editor.tool === 'text') editor.hand.used();
   }
 
-  async function comparePinned(): Promise<void> {
+  /** What stands beside the stage, or over its left part. */
+  const still = $derived(history.looked?.doc ?? pinned);
+  const over = $derived(history.looked !== null && history.compare === 'over');
+  // The stage gets another width: the page is fitted into it.
+  let seenBefore = false;
+  $effect(() => {
+    const two = still !== null && !over;
+    if (two === seenBefore) return;
+    seenBefore = two;
+    // It knows its new width a frame later.
+    requestAnimationFrame(() => requestAnimationFrame(() => stage?.fit()));
+  });
+
+  function comparePinned(): void {
     pinned = pinned ? null : editor.doc;
-    await tick();
-    // The stage knows its new width a frame later.
-    await new Promise((resolve) => requestAnimationFrame(() => requestAnimationFrame(resolve)));
-    stage?.fit();
   }
 
   export const fit = (): void => stage?.fit();
@@ -86,9 +103,9 @@
   ]);
 </script>
 
-<div class="stages" class:two={pinned !== null}>
-  {#if pinned}
-    <div class="stage-box pinned"><StillStage doc={pinned} lookup={editor.lookup} {view} /></div>
+<div class="stages" class:two={still !== null && !over}>
+  {#if still && !over}
+    <div class="stage-box pinned"><StillStage doc={still} lookup={editor.lookup} {view} /></div>
   {/if}
   <div class="stage-box" bind:this={live}>
     <Stage
@@ -99,6 +116,9 @@
       {sight}
       {eyedropper}
       {peek}
+      {plates}
+      {here}
+      {talk}
       {brush}
       {writer}
       ontext={(at) => (writer = TextWriter.begin(editor, at))}
@@ -108,6 +128,21 @@
       onasked={() => (asking = false)}
     />
   </div>
+  {#if still && over}
+    <div class="over" style:clip-path="inset(0 {100 - history.split * 100}% 0 0)">
+      <StillStage doc={still} lookup={editor.lookup} {view} />
+    </div>
+    <div class="edge" style:left="{history.split * 100}%"></div>
+    <input
+      class="slider"
+      type="range"
+      min="0"
+      max="1"
+      step="0.01"
+      aria-label="How much of the earlier state is seen"
+      bind:value={history.split}
+    />
+  {/if}
   {#if faults.length > 0}
     <ul class="faults" role="status">
       {#each faults as fault (fault)}<li>{fault}</li>{/each}
@@ -160,6 +195,51 @@
     position: relative;
     min-width: 0;
     min-height: 0;
+  }
+  .over {
+    position: absolute;
+    inset: 0;
+    pointer-events: none;
+  }
+  .edge {
+    position: absolute;
+    top: 0;
+    bottom: 0;
+    width: 2px;
+    margin-left: -1px;
+    background: var(--signal);
+    pointer-events: none;
+  }
+  /* Its knob sits on the edge; the line that it runs on would hide the page. */
+  .slider {
+    position: absolute;
+    top: 50%;
+    left: 0;
+    width: 100%;
+    height: 20px;
+    margin: 0;
+    appearance: none;
+    background: none;
+    pointer-events: none;
+  }
+  .slider::-webkit-slider-thumb {
+    width: 20px;
+    height: 20px;
+    border: 2px solid var(--card);
+    border-radius: 4px;
+    appearance: none;
+    background: var(--signal);
+    cursor: ew-resize;
+    pointer-events: auto;
+  }
+  .slider::-moz-range-thumb {
+    width: 16px;
+    height: 16px;
+    border: 2px solid var(--card);
+    border-radius: 4px;
+    background: var(--signal);
+    cursor: ew-resize;
+    pointer-events: auto;
   }
   .pinned {
     border-right: 2px solid var(--card);

@@ -18,7 +18,11 @@
   import type { BrushNumbers } from './shapes';
   import type { LayoutEditor } from './editor.svelte';
   import PickLayer from './PickLayer.svelte';
+  import type { LayoutPlates } from '../plates/layout-plates.svelte';
+  import PlatesOnStage from '../plates/PlatesOnStage.svelte';
   import { MANY, Preview } from './preview';
+  import type { Talk } from '../talk/talk.svelte';
+  import type { Here } from './here.svelte';
   import StageMarks from './StageMarks.svelte';
   import type { TextWriter } from './text-writer.svelte';
   import TextOnStage from './TextOnStage.svelte';
@@ -34,6 +38,12 @@
     eyedropper?: Eyedropper | null;
     /** While a key is held: the layout before the last step, or without its patterns. */
     peek?: 'before' | 'plain' | null;
+    /** The plates that lie over the page while they are looked at. */
+    plates?: LayoutPlates | null;
+    /** Who else works on the layout. */
+    here?: Here | null;
+    /** What is said about the layout. */
+    talk?: Talk | null;
     brush: BrushNumbers;
     /** Words that are being written, if any; a press with the text tool begins some, and it is told when they end. */
     writer: TextWriter | null;
@@ -52,6 +62,9 @@
     sight = 'full',
     eyedropper = null,
     peek = null,
+    plates = null,
+    here = null,
+    talk = null,
     brush,
     writer,
     ontext,
@@ -229,8 +242,15 @@
       onopen();
     }}
     onpointerdown={panByMiddle}
+    onpointermove={(event) => {
+      if (!plates?.open) return;
+      const box = event.currentTarget.getBoundingClientRect();
+      plates.at = view.toPage({ x: event.clientX - box.left, y: event.clientY - box.top });
+    }}
+    onpointerleave={() => plates && (plates.at = null)}
   >
     <PageDrawing {doc} scenes={shownScenes} {bases} {masks} {view} {prefix} {sight} {within} {...drawn} />
+    {#if plates?.open}<PlatesOnStage {plates} {view} />{/if}
     <StageMarks
       {editor}
       {view}
@@ -241,6 +261,8 @@
       {shown}
       target={targetScene}
       {sceneOf}
+      {here}
+      {talk}
       {brush}
       {maskBrush}
       {ontext}

@@ -13,6 +13,10 @@
   import GuideEdges from './GuideEdges.svelte';
   import type { MaskBrushNumbers } from './mask-brush';
   import MaskBrush from './MaskBrush.svelte';
+  import PinsOnStage from '../talk/PinsOnStage.svelte';
+  import type { Talk } from '../talk/talk.svelte';
+  import type { Here } from './here.svelte';
+  import OthersOnStage from './OthersOnStage.svelte';
   import PageLines from './PageLines.svelte';
   import PathPoints from './PathPoints.svelte';
   import PatternHandle from './PatternHandle.svelte';
@@ -36,6 +40,8 @@
     /** The shape that a pattern is dragged over. */
     target: DrawnShape | null;
     sceneOf: (shape: Shape) => DrawnShape;
+    here: Here | null;
+    talk: Talk | null;
     brush: BrushNumbers;
     maskBrush: MaskBrushNumbers;
     ontext: (at: Point) => void;
@@ -51,6 +57,8 @@
     shown,
     target,
     sceneOf,
+    here,
+    talk,
     brush,
     maskBrush,
     ontext,
@@ -111,6 +119,7 @@
       <path class="chosen" transform="{placed} translate({scene.x} {scene.y})" d={scene.d} />
     {/each}
   {/if}
+  {#if here}<OthersOnStage {here} {doc} {view} {sceneOf} />{/if}
   {#if handled}
     {#if editor.editingPoints}
       <PathPoints shape={handled} {editor} {view} />
@@ -133,6 +142,7 @@
     <MaskBrush shape={single} {editor} {view} {width} {height} brush={maskBrush} />
   {/if}
   <SnapView shown={shown.snapped} measure={doc.measure} {view} {width} {height} />
+  {#if talk?.open}<PinsOnStage {talk} {doc} {view} {width} {height} />{/if}
   {#each outlined as { x, y, width: across, height: down }, index (index)}
     <rect class="sweep" {x} {y} width={across} height={down} />
   {/each}

@@ -2,8 +2,9 @@
   import { untrack } from 'svelte';
   import { chain, scaling, translation } from '$lib/core/geom/affine';
   import { LIMITS } from '$lib/core/recipe/limits';
-  import { FONTS } from '../state/fonts';
-  import { LEADING, textMatrix } from './text';
+  import { fontAddress } from '../state/fonts';
+  import { LEADING } from '$lib/core/geom/set-lines';
+  import { textMatrix } from './text';
   import type { TextWriter } from './text-writer.svelte';
   import type { View } from './view.svelte';
 
@@ -17,13 +18,13 @@
 
   /** The font as the browser draws it, so that the cursor stands where the letters are. */
   async function load(): Promise<void> {
-    const known = FONTS.find((one) => one.id === font);
-    if (!known) return;
-    const face = new FontFace(`isle-${known.id}`, `url(${known.url})`);
+    const address = fontAddress(font);
+    if (address === null) return;
+    const face = new FontFace(`isle-${font}`, `url(${address})`);
     document.fonts.add(await face.load());
     const context = document.createElement('canvas').getContext('2d');
     if (!context) return;
-    context.font = `100px "isle-${known.id}"`;
+    context.font = `100px "isle-${font}"`;
     const { fontBoundingBoxAscent: up, fontBoundingBoxDescent: down } = context.measureText('x');
     metrics = { ascent: up / 100, descent: down / 100 };
   }

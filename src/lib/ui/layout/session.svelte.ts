@@ -1,4 +1,3 @@
-import { nanoid } from 'nanoid';
 import { SvelteMap } from 'svelte/reactivity';
 import type { LayoutData, LayoutInUse, PageForUse, PatternDetail, PatternForUse } from '$lib/contract/data';
 import { IN_ITSELF, nestingFault } from '$lib/core/draw/nested';
@@ -10,6 +9,7 @@ import { heldShapes, leadingFill, withFill, type Shape } from '$lib/core/recipe/
 import type { Colourway } from '$lib/core/colour/colourway';
 import type { Tint } from '$lib/core/colour/tint';
 import { freeName } from '$lib/core/recipe/edit';
+import { carried } from '$lib/core/recipe/merge-layouts';
 import { followColourway, followRecipe } from '$lib/core/recipe/links';
 import type { Recipe } from '$lib/core/recipe/recipe';
 import { shownTints } from '$lib/core/recipe/recolour';
@@ -26,7 +26,7 @@ import { keepUndo, recallUndo } from '../state/undo-store';
 import { applyChanges, changeShapes, diffLayout, docOf, type LayoutDoc } from './doc';
 import { Follower } from './follower';
 import { keepLocked, sayLocked } from './locks';
-import { mergeDocs, sharing, withTheirs } from './merge';
+import { Together } from './together.svelte';
 import type { GradientPlace } from '$lib/core/recipe/gradient';
 import type { TextNumbers } from './text';
 
@@ -41,6 +41,7 @@ const heldCount = (doc: LayoutDoc): number =>
 export class LayoutSession {
   readonly history: History<LayoutDoc>;
   readonly saver: Saver<LayoutDoc>;
+  readonly together: Together;
   readonly id: string;
   readonly projectId: string;
   /** Patterns that fills here use, with the recipes that they show. */
@@ -91,6 +92,8 @@ export class LayoutSession {
 
   /** Sentences for shapes of this layout that are stored and cannot be read. */
   readonly damaged: readonly string[];
+  /** Whether whoever has it open may change it. */
+  mayChange = true;
 
   constructor(data: LayoutData, patterns: readonly PatternForUse[], pages: readonly PageForUse[] = []) {
     this.id = data.id;
@@ -98,7 +101,7 @@ export class LayoutSession {
     this.projectId = data.projectId;
     const doc = docOf(data);
     this.textNumbers = { ...this.textNumbers, size: Math.round(Math.max(doc.width, doc.height) / 20) };
-    this.history = new History(doc, (before, wanted) => this.guarded(before, wanted));
+    this.history = new History(doc, (before, wanted) => this.guarded(before, wanted), carried);
     this.patterns = new SvelteMap(patterns.map((pattern) => [pattern.id, pattern]));
     this.pages = new SvelteMap(pages.map((page) => [page.id, page]));
     this.saver = new Saver(
@@ -110,8 +113,9 @@ export class LayoutSession {
         if (changes.length === 0) return Promise.resolve(done({ version }));
         return call('POST', `/layouts/${data.id}/changes`, { base: version, changes });
       },
-      (failure, last) => this.mergeWith(failure.current as LayoutData | undefined, last),
+      (failure) => this.together.reconcile(failure),
     );
+    this.together = new Together(this);
   }
 
   /** Brings the steps back that were kept in this tab; in the browser only. */
@@ -119,27 +123,14 @@ export class LayoutSession {
     recallUndo(this.id, this.saver.version, this.history, STEPS);
   }
 
-  /** Takes what was saved elsewhere together with the work here; of what both changed, both versions stay. */
-  private mergeWith(current: LayoutData | undefined, base: LayoutDoc): boolean {
-    if (!current || this.history.inGesture) return false;
-    const theirs = sharing(base, docOf(current));
-    const { doc, clashes } = mergeDocs(base, this.history.doc, theirs, () => nanoid(12));
-    this.history.adopt(doc, (held) => withTheirs(base, held, theirs));
-    this.saver.rebase(theirs, current.version);
-    this.saver.want(doc);
-    void this.refreshPatterns();
-    const [first, ...others] = clashes;
-    if (first !== undefined)
-      toasts.problem(
-        others.length === 0
-          ? `“${first}” was changed elsewhere too. Both versions are here: the other one, and yours as “${first}, mine” in front.`
-          : `${clashes.length} shapes were changed elsewhere too. Both versions of each are here: yours are called “…, mine” and lie in front.`,
-      );
-    return true;
-  }
-
   /** What becomes of a change: locked shapes stay as they are, and it is said. */
   private guarded(before: LayoutDoc, wanted: LayoutDoc): LayoutDoc {
+    if (!this.mayChange) {
+      toasts.problem(
+        'You look on here: your role does not change this layout. Ask an owner, or leave a comment.',
+      );
+      return before;
+    }
     const { doc, refused } = keepLocked(before, wanted);
     if (refused.length > 0) toasts.problem(sayLocked(refused), 'unlock');
     else if (heldCount(doc) < heldCount(before)) toasts.settled('unlock');
@@ -250,23 +241,9 @@ export class LayoutSession {
     else this.history.commit(next);
   }
 
-  /**
-   * Takes over what was saved elsewhere, unless there is work of one's own under way: then the next save asks. A save of
-   * one's own is known by its version.
-   */
-  async refreshLayout(version?: number): Promise<void> {
-    await this.saver.rest();
-    if (version !== undefined && version <= this.saver.version) return;
-    const fresh = await call<LayoutInUse>('GET', `/layouts/${this.id}`);
-    if (!fresh.ok || !this.saver.clean || this.history.inGesture) return;
-    const { layout } = fresh.value;
-    if (layout.version <= this.saver.version) return;
-    this.bringInUse(fresh.value);
-    const base = this.saver.saved;
-    const doc = sharing(base, docOf(layout));
-    this.history.adopt(doc, (held) => withTheirs(base, held, doc));
-    this.saver.want(doc);
-    this.saver.rebase(doc, layout.version);
+  /** Takes in what was saved elsewhere, up to a version at least. */
+  refreshLayout(version?: number): Promise<void> {
+    return this.together.refresh(version);
   }
 
   /** Asks the server for the newest revisions of the patterns in use; publishing elsewhere then shows here. */
@@ -275,7 +252,8 @@ export class LayoutSession {
     if (fresh.ok) this.bringInUse(fresh.value);
   }
 
-  private bringInUse({ patterns, pages }: Pick<LayoutInUse, 'patterns' | 'pages'>): void {
+  /** Brings at hand what a layout shows. */
+  bringInUse({ patterns, pages }: Pick<LayoutInUse, 'patterns' | 'pages'>): void {
     for (const pattern of patterns) this.patterns.set(pattern.id, pattern);
     for (const page of pages) this.pages.set(page.id, page);
   }

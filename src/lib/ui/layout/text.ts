@@ -1,5 +1,6 @@
 import { apply, chain, invert, scaling, translation, type Affine } from '$lib/core/geom/affine';
-import { formatPath, parsePath, pathBox, transformPath, type Path } from '$lib/core/geom/path';
+import { formatPath, parsePath } from '$lib/core/geom/path';
+import { LINE_SHARE, setLines, type SetLine } from '$lib/core/geom/set-lines';
 import { add, subtract, type Point } from '$lib/core/geom/point';
 import type { TextForm } from '$lib/core/recipe/form';
 import { frameMatrix, type Shape } from '$lib/core/recipe/layout';
@@ -11,39 +12,29 @@ export type TextNumbers = Pick<TextForm, 'font' | 'size' | 'align'>;
 /** Set text: its outlines as a form, where its first baseline begins in the form's box, and its widest line, px. */
 export type SetText = { form: TextForm; origin: Point; widest: number };
 
-/** The distance of two baselines, as a share of the size. */
-export const LEADING = 1.2;
-
-const SHARE = { start: 0, middle: 0.5, end: 1 } as const;
-
 /** Text as outlines in a box that begins at (0, 0); a sentence where it cannot be set. */
 export async function setText(
   text: string,
   { font, size, align }: TextNumbers,
 ): Promise<{ ok: true; set: SetText } | { ok: false; message: string }> {
-  const rows: { path: Path; width: number }[] = [];
+  const lines: SetLine[] = [];
   for (const line of text.split('\n')) {
     const outline = await outlineText(line, font, size);
     if (!outline.ok) return outline;
     const read = parsePath(outline.d);
-    rows.push({ path: read.ok ? read.path : [], width: outline.width });
+    lines.push({ path: read.ok ? read.path : [], width: outline.width });
   }
-  const widest = Math.max(...rows.map((row) => row.width));
-  const path = rows.flatMap((row, index) =>
-    transformPath(translation((widest - row.width) * SHARE[align], index * size * LEADING), row.path),
-  );
-  const box = pathBox(path);
-  if (!box || box.width === 0 || box.height === 0)
-    return { ok: false, message: 'The text has nothing to draw; write some letters.' };
-  const d = formatPath(transformPath(translation(-box.x, -box.y), path));
+  const set = setLines(lines, { size, align });
+  if (!set) return { ok: false, message: 'The text has nothing to draw; write some letters.' };
+  const { box, widest } = set;
   const { width, height } = box;
-  const form: TextForm = { kind: 'text', d, width, height, text, font, size, align };
+  const form: TextForm = { kind: 'text', d: formatPath(set.path), width, height, text, font, size, align };
   return { ok: true, set: { form, origin: { x: -box.x, y: -box.y }, widest } };
 }
 
 /** What stays where it is while words change: the beginning, middle or end of the first baseline, in the form's box. */
 const anchorOf = ({ form, origin, widest }: SetText): Point => ({
-  x: origin.x + widest * SHARE[form.align],
+  x: origin.x + widest * LINE_SHARE[form.align],
   y: origin.y,
 });
 

@@ -111,10 +111,7 @@ export class MockupSession extends OpenDocument<Mockup, MockupData> {
   look(camera: Camera): void {
     const { history } = this;
     if (history.inGesture) return;
-    history.adopt({ ...history.doc, body: { ...history.doc.body, camera } }, (held) => ({
-      ...held,
-      body: { ...held.body, camera },
-    }));
+    history.adopt({ ...history.doc, body: { ...history.doc.body, camera } });
   }
 
   /** Another object beside those that stand there, on a cut sheet of its own. */

@@ -1,6 +1,7 @@
 /** What has steps: a history. */
 type Steps = {
-  readonly steps: { past: readonly unknown[]; future: readonly unknown[] };
+  /** How many steps one can go back. */
+  readonly depth: number;
   undo: () => void;
   redo: () => void;
 };
@@ -14,7 +15,7 @@ export class StepOrder {
   /** Notes what was stepped since the last look. Call it whenever a history may have changed. */
   see(all: readonly Steps[]): void {
     for (const one of all) {
-      const count = one.steps.past.length;
+      const count = one.depth;
       const before = this.known.get(one) ?? 0;
       this.known.set(one, count);
       for (let at = before; at < count; at += 1) this.done.push(one);
@@ -43,6 +44,6 @@ export class StepOrder {
 
   private move(one: Steps, step: () => void): void {
     step();
-    this.known.set(one, one.steps.past.length);
+    this.known.set(one, one.depth);
   }
 }

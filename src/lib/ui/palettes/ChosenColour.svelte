@@ -6,6 +6,7 @@
   import ColourPlane from '../components/ColourPlane.svelte';
   import NameField from '../components/NameField.svelte';
   import type { PaletteEditor } from './editor.svelte';
+  import InkOfColour from './InkOfColour.svelte';
   import GradientEditor from './GradientEditor.svelte';
 
   /** The chosen colour or gradient of a palette with its numbers, and what follows it. */
@@ -61,7 +62,11 @@
       aria-label="The colour as hex or CSS"
       value={entry.css ?? entry.hex}
       spellcheck="false"
-      onchange={(event) => recolour(event.currentTarget.value)}
+      onchange={(event) => {
+        recolour(event.currentTarget.value);
+        // What was refused does not stay in the field.
+        event.currentTarget.value = entry.css ?? entry.hex;
+      }}
     />
     {#if entry.css}
       <p class="muted">
@@ -75,6 +80,7 @@
       onset={(hex) => editor.set(entry.id, { hex, css: null })}
     />
     <p class="mono muted">{sayOklch(entry.hex)}</p>
+    <InkOfColour {editor} {entry} {onproblem} />
   {/if}
   <p class="muted">{sayUses(entry.id)}</p>
   <Button onclick={() => editor.remove(entry.id)}><Trash size={14} />Take out</Button>

@@ -56,6 +56,9 @@
         <span class="mono muted"
           >{one.gradient ? `${one.gradient.length} stops` : one.hex}{one.css ? ' *' : ''}</span
         >
+        {#if one.ink}<span class="muted ink" title="Printed in the spot ink “{one.ink.name}”"
+            >{one.ink.name}{one.ink.tint < 1 ? ` ${Math.round(one.ink.tint * 100)} %` : ''}</span
+          >{/if}
       </button>
     </li>
   {:else}
@@ -64,6 +67,12 @@
 </ul>
 
 <style>
+  .ink {
+    overflow: hidden;
+    max-width: 100%;
+    text-overflow: ellipsis;
+    white-space: nowrap;
+  }
   .entries {
     display: grid;
     flex: 1;

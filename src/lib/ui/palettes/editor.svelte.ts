@@ -1,5 +1,6 @@
 import { nanoid } from 'nanoid';
 import type { PaletteData, PaletteEntry } from '$lib/contract/data';
+import { inkFault } from '$lib/core/colour/inks';
 import type { Hex } from '$lib/core/colour/parse';
 import { nearDuplicates, orderColours, type OrderBy } from '$lib/core/colour/order';
 import { freeName } from '$lib/core/recipe/edit';
@@ -42,7 +43,15 @@ export class PaletteEditor {
   }
 
   change(change: Partial<PaletteDoc>): void {
-    this.history.commit({ ...this.history.doc, ...change });
+    this.commit({ ...this.history.doc, ...change });
+  }
+
+  /** Takes a change, unless its inks could not be told apart: then it says so, and all is as before. */
+  private commit(doc: PaletteDoc): void {
+    const fault = inkFault(doc.colours);
+    if (!fault) return this.history.commit(doc);
+    this.history.cancel();
+    toasts.problem(fault.message);
   }
 
   /** Changes one entry, as part of a gesture with `live`. */
@@ -50,7 +59,7 @@ export class PaletteEditor {
     const from = live ? this.history.settled : this.history.doc;
     const colours = from.colours.map((entry) => (entry.id === id ? { ...entry, ...change } : entry));
     if (live) this.history.live({ ...from, colours });
-    else this.history.commit({ ...this.history.settled, colours });
+    else this.commit({ ...this.history.settled, colours });
   }
 
   /** Adds entries, each with a free name, and chooses the first of them. */

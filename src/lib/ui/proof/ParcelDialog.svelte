@@ -5,13 +5,15 @@
   import Dialog from '../components/Dialog.svelte';
   import NumberField from '../components/NumberField.svelte';
   import Tick from '../components/Tick.svelte';
+  import Ticks from '../components/Ticks.svelte';
+  import PdfTicks, { NO_WISHES } from '../layout/PdfTicks.svelte';
   import LayoutTicks from '../layout/LayoutTicks.svelte';
   import { call } from '../state/api';
   import { ExportRun } from '../state/export-job.svelte';
 
   /** Hands a project over as one parcel: what goes in is remembered, and what is another since the last one is told. */
-  type Props = { project: string; layouts: readonly LayoutSummary[]; onclose: () => void };
-  let { project, layouts, onclose }: Props = $props();
+  type Props = { project: string; layouts: readonly LayoutSummary[]; press: boolean; onclose: () => void };
+  let { project, layouts, press, onclose }: Props = $props();
 
   const path = $derived(`/projects/${project}/parcels`);
   // svelte-ignore state_referenced_locally
@@ -81,22 +83,23 @@
       /></span
     >
   </div>
-  <Tick
-    label="With the bleed round each page that has one"
-    checked={wish.bleed}
-    onset={(bleed) => (wish = { ...wish, bleed })}
-  />
-  <Tick label="Crop marks on PDF pages" checked={wish.marks} onset={(marks) => (wish = { ...wish, marks })} />
-  <Tick
-    label="Registration marks and a colour bar on PDF pages"
-    checked={wish.register}
-    onset={(register) => (wish = { ...wish, register })}
-  />
-  <div class="beside">
+  <PdfTicks
+    wishes={{ ...NO_WISHES, ...wish }}
+    {press}
+    disabled={!wish.pdf}
+    onset={(wishes) => (wish = { ...wish, ...wishes })}
+  >
+    <Tick
+      label="With the bleed round each page that has one"
+      checked={wish.bleed}
+      onset={(bleed) => (wish = { ...wish, bleed })}
+    />
+  </PdfTicks>
+  <Ticks>
     {#each BESIDE as { key, label } (key)}
       <Tick {label} checked={wish[key]} onset={(on) => (wish = { ...wish, [key]: on })} />
     {/each}
-  </div>
+  </Ticks>
   {#if last}
     <p class="since">
       {#if last.changed.length === 0}
@@ -125,7 +128,12 @@
     {#if run.working}
       <Button onclick={() => void run.stop()}>Stop</Button>
     {:else}
-      <Button kind="main" disabled={empty} onclick={() => void run.run(path, wish)}>Make the parcel</Button>
+      <Button
+        kind="main"
+        disabled={empty}
+        onclick={() => void run.run(path, { ...wish, exchange: press && wish.exchange === true })}
+        >Make the parcel</Button
+      >
     {/if}
   {/snippet}
 </Dialog>
@@ -144,9 +152,6 @@
   .ppi {
     margin-left: auto;
     white-space: nowrap;
-  }
-  .beside {
-    margin: 8px 0;
   }
   .since {
     padding: 8px 10px;

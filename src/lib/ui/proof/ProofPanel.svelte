@@ -2,8 +2,8 @@
   import type { Box } from '$lib/core/geom/box';
   import { PROOF_MEDIA } from '$lib/core/proof/limits';
   import type { ProofNote } from '$lib/core/proof/note';
-  import Button from '../components/Button.svelte';
   import Choice from '../components/Choice.svelte';
+  import SidePanel from '../components/SidePanel.svelte';
   import type { LayoutEditor } from '../layout/editor.svelte';
   import type { LayoutProof } from './layout-proof.svelte';
   import ProofLimits from './ProofLimits.svelte';
@@ -34,9 +34,8 @@
   }
 </script>
 
-<div class="proof">
-  <header>
-    <h2>Proof</h2>
+<SidePanel title="Proof" {onclose}>
+  {#snippet tools()}
     <Choice
       label="What the layouts of the project are for"
       value={proof.settings.medium}
@@ -44,10 +43,7 @@
       onset={(medium) => void proof.setSettings({ ...proof.settings, medium })}
     />
     <ProofLimits settings={proof.settings} onset={(settings) => void proof.setSettings(settings)} />
-    <span class="end"
-      ><Button kind="quiet" label="Close the proof" title="Close the proof" onclick={onclose}>×</Button></span
-    >
-  </header>
+  {/snippet}
   <div class="notes" role="status" aria-label="Notes of the proof">
     {#each parts as { weight, title, notes } (weight)}
       {#if notes.length > 0}
@@ -72,27 +68,9 @@
       </p>
     {/if}
   </div>
-</div>
+</SidePanel>
 
 <style>
-  .proof {
-    display: flex;
-    flex-direction: column;
-    min-height: 0;
-    background: var(--card);
-  }
-  header {
-    display: flex;
-    flex: none;
-    align-items: center;
-    gap: 10px;
-    min-height: 44px;
-    padding: 6px 4px 6px 12px;
-    border-bottom: 1px solid var(--rule);
-  }
-  .end {
-    margin-left: auto;
-  }
   .notes {
     flex: 1;
     min-height: 0;

@@ -1,10 +1,12 @@
 import { nanoid } from 'nanoid';
 import type { ProjectDetail } from '$lib/contract/data';
+import { NO_INKS } from '$lib/core/colour/inks';
 import { unionBoxes, type Box } from '$lib/core/geom/box';
 import type { ObjectSpec } from '$lib/core/mockup/objects';
 import { toPx } from '$lib/core/num/length';
 import { colourFill } from '$lib/core/recipe/fill';
 import { freshShape, shapeBox } from '$lib/core/recipe/layout';
+import type { ProofContext } from '$lib/core/proof/context';
 import type { ProofSettings } from '$lib/core/proof/limits';
 import type { ProofNote } from '$lib/core/proof/note';
 import { Proof } from '$lib/core/proof/proof';
@@ -13,6 +15,7 @@ import type { LayoutEditor } from '../layout/editor.svelte';
 import { INK } from '../layout/shapes';
 import { setText } from '../layout/text';
 import { call } from '../state/api';
+import { changeProject } from '../state/project';
 import { toasts } from '../state/toasts.svelte';
 
 /** How long after the last change a proof looks again, ms: at once where one reads it, else when there is time. */
@@ -32,6 +35,8 @@ export class LayoutProof {
     private readonly editor: LayoutEditor,
     private readonly object: ObjectSpec | null,
     settings: ProofSettings,
+    /** What the layout is printed with. */
+    private readonly print: () => Pick<ProofContext, 'inks' | 'press'>,
   ) {
     this.settings = settings;
   }
@@ -40,8 +45,10 @@ export class LayoutProof {
   follow(): void {
     $effect(() => {
       const { history, doc, lookup } = this.editor;
-      const by = [doc, lookup, this.patterns, this.settings];
-      if (history.inGesture || by.length === 0) return;
+      if (history.inGesture) return;
+      // What it is proofed by is only looked up once what is dragged is let go of.
+      const by = [doc, lookup, this.patterns, this.settings, this.print()];
+      if (by.length === 0) return;
       const timer = setTimeout(() => this.look(), this.open ? SOON : LATER);
       return () => clearTimeout(timer);
     });
@@ -50,7 +57,8 @@ export class LayoutProof {
   look(): void {
     const { doc, lookup } = this.editor;
     const { settings, patterns, object } = this;
-    const context = { limits: settings[settings.medium], lookup, patterns, object };
+    const print = settings.medium === 'print' ? this.print() : { inks: NO_INKS, press: null };
+    const context = { limits: settings[settings.medium], lookup, patterns, object, ...print };
     this.notes = this.proof.notes(doc, context, (shape) => this.compiled.of(shape, lookup));
   }
 
@@ -100,11 +108,7 @@ export class LayoutProof {
   async setSettings(settings: ProofSettings): Promise<void> {
     const before = this.settings;
     this.settings = settings;
-    const path = `/projects/${this.editor.projectId}`;
-    const found = await call<ProjectDetail>('GET', path);
-    const saved = found.ok
-      ? await call('PATCH', path, { base: found.value.version, proof: settings })
-      : found;
+    const saved = await changeProject(this.editor.projectId, { proof: settings });
     if (saved.ok) return;
     if (this.settings === settings) this.settings = before;
     toasts.problem(saved.failure.message);

@@ -1,3 +1,4 @@
+import { line } from './line.svelte';
 import { fail, type Failure, type Outcome } from '../../contract/failure';
 
 /** Calls `/api/v1` and gives the answer, or the failure with its sentence. A server that does not answer is a failure too. */
@@ -20,14 +21,16 @@ export function sendFile<T>(path: string, file: File): Promise<Outcome<T>> {
 }
 
 /** Names this view to the server, which gives everyone who asks a turn in turn. */
-const VIEW = Math.random().toString(36).slice(2, 12);
+export const VIEW = Math.random().toString(36).slice(2, 12);
 
 async function send<T>(path: string, request: RequestInit): Promise<Outcome<T>> {
   let response: Response;
   try {
     const headers = { 'x-isle-view': VIEW, ...(request.headers as Record<string, string> | undefined) };
     response = await fetch(`/api/v1${path}`, { ...request, headers });
+    line.back();
   } catch {
+    line.lost();
     return fail('internal', 'The server does not answer. Your work is kept here.');
   }
   const answer: unknown = await response.json().catch(() => null);

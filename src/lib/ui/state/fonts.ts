@@ -1,5 +1,6 @@
 import { glyphPathData } from '$lib/core/geom/glyphs';
 import opentype, { type Font } from 'opentype.js';
+import { call } from './api';
 import bitter from '@fontsource/bitter/files/bitter-latin-700-normal.woff?url';
 import brush from '@fontsource/caveat-brush/files/caveat-brush-latin-400-normal.woff?url';
 import limelight from '@fontsource/limelight/files/limelight-latin-400-normal.woff?url';
@@ -22,19 +23,32 @@ export const OWN_FONTS = {
   bold: { id: 'schibsted-grotesk-700', label: 'Schibsted Grotesk', url: grotesk },
 } as const;
 
+/** How the names of fonts begin that people brought. */
+const STUDIO_FONT = 'own-';
+
+/** Where a font is fetched; `null` for one that is not known. */
+export const fontAddress = (fontId: string): string | null =>
+  fontId.startsWith(STUDIO_FONT)
+    ? `/api/v1/fonts/${fontId}/file`
+    : (FONTS.find((font) => font.id === fontId)?.url ?? null);
+
 const loaded = new Map<string, Promise<Font>>();
 
 export type TextOutline = { ok: true; d: string; width: number } | { ok: false; message: string };
 
-/** A line of text as outlines, its baseline beginning at (0, 0), `size` px to the em; `width` is how far it advances. */
+/**
+ * A line of text as outlines, its baseline beginning at (0, 0), `size` px to the em; `width` is how far it advances. It is set on the
+ * server by a library that knows the rules of fonts and scripts.
+ */
 export async function outlineText(text: string, fontId: string, size: number): Promise<TextOutline> {
-  const known = FONTS.find((font) => font.id === fontId);
-  if (!known)
-    return { ok: false, message: `The font “${fontId}” does not come with Isle; choose one from the list.` };
-  return outlineIn(known, text, size);
+  const set = await call<{ d: string; width: number }>(
+    'GET',
+    `/fonts/${encodeURIComponent(fontId)}/line?size=${size}&text=${encodeURIComponent(text)}`,
+  );
+  return set.ok ? { ok: true, ...set.value } : { ok: false, message: set.failure.message };
 }
 
-/** {@link outlineText} in a font that is at hand. */
+/** The same here, in a font that is at hand: for labels, which are not kerned. */
 export async function outlineIn(
   known: { id: string; label: string; url: string },
   text: string,

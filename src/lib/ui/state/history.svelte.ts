@@ -5,23 +5,31 @@ const DEEPEST = 500;
 /** Changes of one run that follow each other within this time are one step, ms. */
 const RUN_MS = 1000;
 
+/** One's own step: the document before and after it. */
+export type Step<T> = { before: T; after: T };
+
 /**
  * A document with undo and redo. Documents are never changed in place: every change makes a new one that shares what
  * stayed the same. A gesture (a drag) shows many states with `live` and becomes one step with `commit`; so do the small
- * changes of one run (see `run.ts`).
+ * changes of one run (see `run.ts`). Steps are one's own: what others did meanwhile is in the document and in no step, and to
+ * go back undoes what one's step changed in it, nothing else.
  */
 export class History<T> {
   doc: T = $state.raw() as T;
-  private past: T[] = $state.raw([]);
-  private future: T[] = $state.raw([]);
+  private past: readonly Step<T>[] = $state.raw([]);
+  private future: readonly Step<T>[] = $state.raw([]);
   private base: T | null = $state.raw(null);
   /** The run that made the last step, and when. */
   private last: { run: string; at: number } | null = null;
 
-  /** `guard` answers what may become of a wanted state, given the one before: what must not change stays. */
+  /**
+   * `guard` answers what may become of a wanted state, given the one before: what must not change stays. `carry` does to a document
+   * what leads from one state to another, where it is not that state any more.
+   */
   constructor(
     doc: T,
     private readonly guard: (before: T, wanted: T) => T = (_before, wanted) => wanted,
+    private readonly carry: (from: T, to: T, doc: T) => T = (_from, to) => to,
   ) {
     this.doc = doc;
   }
@@ -44,18 +52,33 @@ export class History<T> {
     return this.base ?? this.doc;
   }
 
-  /** The document before the last step. */
+  /** The document without the last step. */
   get previous(): T {
-    return this.past[this.past.length - 1] ?? this.doc;
+    const step = this.past[this.past.length - 1];
+    return step ? this.from(this.doc, step.after, step.before) : this.doc;
   }
 
   /** The states that one can go back to, the latest last, and those one can go forward to, the nearest first. */
   get steps(): { past: readonly T[]; future: readonly T[] } {
-    return { past: this.past, future: this.future };
+    const past: T[] = [];
+    let doc = this.settled;
+    for (const { before, after } of [...this.past].reverse())
+      past.unshift((doc = this.from(doc, after, before)));
+    doc = this.settled;
+    return { past, future: this.future.map(({ before, after }) => (doc = this.from(doc, before, after))) };
   }
 
-  restore({ past, future }: { past: T[]; future: T[] }): void {
-    [this.past, this.future] = [past, future];
+  /** How many steps one can go back. */
+  get depth(): number {
+    return this.past.length;
+  }
+
+  /** Gives a document that was just opened the states before and after it. */
+  restore({ past, future }: { past: readonly T[]; future: readonly T[] }): void {
+    const pairs = (states: readonly T[]): Step<T>[] =>
+      states.slice(1).map((after, index) => ({ before: states[index] as T, after }));
+    this.past = pairs([...past, this.doc]);
+    this.future = pairs([this.doc, ...future]);
   }
 
   /** Shows a state of a gesture. */
@@ -67,28 +90,27 @@ export class History<T> {
   /** Makes `doc` the present state, one step after the last settled one. */
   commit(doc: T = this.doc): void {
     const before = this.settled;
-    const next = doc === this.doc ? doc : this.guard(before, doc);
+    const after = doc === this.doc ? doc : this.guard(before, doc);
     this.base = null;
-    this.doc = next;
-    if (next === before) return;
+    this.doc = after;
+    if (after === before) return;
     const run = runNow();
     const at = Date.now();
     const goesOn = run !== null && this.last?.run === run && at - this.last.at < RUN_MS;
     this.last = run === null ? null : { run, at };
-    if (!goesOn) this.past = [...this.past.slice(-DEEPEST + 1), before];
+    const step = this.past[this.past.length - 1];
+    this.past =
+      goesOn && step
+        ? [...this.past.slice(0, -1), { before: step.before, after }]
+        : [...this.past.slice(-DEEPEST + 1), { before, after }];
     this.future = [];
   }
 
-  /**
-   * Takes over what others did: it is no step of this history. `brought` brings it into each state that one can go back
-   * or forward to.
-   */
-  adopt(doc: T, brought: (held: T) => T): void {
+  /** Takes over what others did, or what is no step: the steps stay what one did oneself. */
+  adopt(doc: T): void {
     this.cancel();
     this.last = null;
     this.doc = doc;
-    this.past = this.past.map(brought);
-    this.future = this.future.map(brought);
   }
 
   /** Ends a gesture as if it had not been. */
@@ -102,20 +124,24 @@ export class History<T> {
   undo(): void {
     this.last = null;
     if (this.inGesture) return this.cancel();
-    const before = this.past[this.past.length - 1];
-    if (before === undefined) return;
+    const step = this.past[this.past.length - 1];
+    if (!step) return;
     this.past = this.past.slice(0, -1);
-    this.future = [this.doc, ...this.future];
-    this.doc = before;
+    this.future = [step, ...this.future];
+    this.doc = this.from(this.doc, step.after, step.before);
   }
 
   redo(): void {
     this.cancel();
     this.last = null;
-    const [next, ...rest] = this.future;
-    if (next === undefined) return;
+    const [step, ...rest] = this.future;
+    if (!step) return;
     this.future = rest;
-    this.past = [...this.past, this.doc];
-    this.doc = next;
+    this.past = [...this.past, step];
+    this.doc = this.from(this.doc, step.before, step.after);
+  }
+
+  private from(doc: T, from: T, to: T): T {
+    return doc === from ? to : this.carry(from, to, doc);
   }
 }

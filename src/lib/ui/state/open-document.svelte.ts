@@ -21,7 +21,7 @@ export class OpenDocument<Body, Data extends Stored<Body>> {
     private readonly ready: (body: Body) => Promise<void> = () => Promise.resolve(),
   ) {
     const doc = { name: data.name, body: data.body };
-    this.history = new History(doc);
+    this.history = new History(doc, undefined, (from, to, now) => brought(to, from, now));
     this.saver = new Saver(
       doc,
       data.version,
@@ -63,7 +63,7 @@ export class OpenDocument<Body, Data extends Stored<Body>> {
     await this.ready(body);
     if (now <= this.saver.version || !this.saver.clean || this.history.inGesture) return found.value;
     const theirs = { name, body };
-    this.adopt(this.saver.saved, theirs, theirs);
+    this.history.adopt(theirs);
     this.saver.want(theirs);
     this.saver.rebase(theirs, now);
     return found.value;
@@ -77,15 +77,11 @@ export class OpenDocument<Body, Data extends Stored<Body>> {
     const both = partsOf(base, theirs).filter((part) => partsOf(base, mine).includes(part));
     if (both.length > 0) return false;
     const doc = brought(mine, base, theirs);
-    this.adopt(base, theirs, doc);
+    this.history.adopt(doc);
     this.saver.rebase(theirs, current.version);
     this.saver.want(doc);
     void this.ready(doc.body);
     return true;
-  }
-
-  private adopt(base: Doc<Body>, theirs: Doc<Body>, doc: Doc<Body>): void {
-    this.history.adopt(doc, (held) => brought(held, base, theirs));
   }
 
   /** What was saved elsewhere meanwhile, where a save of one's own was refused for it. */
@@ -121,7 +117,7 @@ function partsOf<Body>(base: Doc<Body>, other: Doc<Body>): string[] {
   );
 }
 
-/** A state with the parts that others changed as they left them. */
+/** A state with the parts that are others in `theirs` than in `base` as they are there. */
 function brought<Body>(held: Doc<Body>, base: Doc<Body>, theirs: Doc<Body>): Doc<Body> {
   const changed = partsOf(base, theirs);
   if (changed.length === 0) return held;

@@ -13,7 +13,7 @@ export type Save<T> = (next: T, last: T, version: number) => Promise<Outcome<{ v
 const WAIT_MS = 250;
 const RETRY_MS = 4000;
 /** What goes by without the document being changed: too much to do, a full disk, a server that is started again. */
-const PASSING = new Set<string>(['internal', 'busy', 'stopping', 'no_space', 'too_heavy']);
+const PASSING = new Set<string>(['internal', 'busy', 'stopping', 'no_space', 'too_heavy', 'signed_out']);
 
 /**
  * Saves a document by itself, a moment after each change, one save at a time. A failed save is tried again; a stale
@@ -32,7 +32,7 @@ export class Saver<T> {
     version: number,
     private readonly save: Save<T>,
     /** Brings a stale save together with what is stored; `true` where it could, and the save goes on. */
-    private readonly reconcile: (failure: Failure, last: T) => boolean = () => false,
+    private readonly reconcile: (failure: Failure, last: T) => boolean | Promise<boolean> = () => false,
   ) {
     this.last = doc;
     this.wanted = doc;
@@ -114,7 +114,7 @@ export class Saver<T> {
       }
       const { failure } = outcome;
       if (failure.code === 'stale') {
-        if (this.reconcile(failure, this.last)) continue;
+        if (await this.reconcile(failure, this.last)) continue;
         this.state = { kind: 'stale', failure };
         return;
       }

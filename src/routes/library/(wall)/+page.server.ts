@@ -4,7 +4,7 @@ import { apiQuery, PAGE, readView } from '$lib/ui/library/query';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals, url }) => {
-  const { db } = locals.app;
+  const { db } = locals;
   const view = readView(url.searchParams);
   const read = schemas.patternQuery.validate(apiQuery(view), { convert: true });
   const query: PatternQuery = read.error ? {} : (read.value as PatternQuery);

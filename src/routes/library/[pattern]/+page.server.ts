@@ -5,8 +5,8 @@ import { getPattern, usesAnywhere } from '$lib/server/repo/patterns';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals, params }) => ({
-  pattern: orError(getPattern(locals.app.db, params.pattern)),
-  usesAnywhere: usesAnywhere(locals.app.db, params.pattern),
-  facets: libraryFacets(locals.app.db),
-  palettes: listPalettes(locals.app.db),
+  pattern: orError(getPattern(locals.db, params.pattern)),
+  usesAnywhere: usesAnywhere(locals.db, params.pattern),
+  facets: libraryFacets(locals.db),
+  palettes: listPalettes(locals.db),
 });

@@ -28,13 +28,15 @@
   import PatternAbout from '$lib/ui/library/PatternAbout.svelte';
   import PatternPicture from '$lib/ui/library/PatternPicture.svelte';
   import Revisions from '$lib/ui/library/Revisions.svelte';
+  import Approval from '$lib/ui/talk/Approval.svelte';
+  import PatternTalk from '$lib/ui/talk/PatternTalk.svelte';
   import Uses from '$lib/ui/library/Uses.svelte';
   import { sayPercent } from '$lib/ui/library/say';
 
   let { data } = $props();
   const pattern = $derived(data.pattern);
   const recipe = $derived(pattern.recipe ?? pattern.draft);
-  const TABS = ['about', 'colours', 'uses', 'revisions', 'code'] as const;
+  const TABS = ['about', 'colours', 'uses', 'revisions', 'comments', 'code'] as const;
   const asked = (name: string): string | null => page.url.searchParams.get(name);
   const tab = $derived(TABS.find((one) => one === asked('tab')) ?? 'about');
   const surface = $derived.by(() => {
@@ -195,18 +197,24 @@
             : 'There are changes on the bench that are not published.'}
         </p>
       {/if}
-      <Switch
-        label="Show"
-        value={tab}
-        options={[
-          { value: 'about', label: 'About' },
-          { value: 'colours', label: 'Colours' },
-          { value: 'uses', label: pattern.uses > 0 ? `Uses ${pattern.uses}` : 'Uses' },
-          { value: 'revisions', label: 'Revisions' },
-          { value: 'code', label: 'Code' },
-        ]}
-        onset={(value) => address('tab', value === 'about' ? null : value)}
-      />
+      {#if pattern.newest > 0}
+        <div><Approval kind="pattern" id={pattern.id} version={pattern.newest} /></div>
+      {/if}
+      <div class="tabs">
+        <Switch
+          label="Show"
+          value={tab}
+          options={[
+            { value: 'about', label: 'About' },
+            { value: 'colours', label: 'Colours' },
+            { value: 'uses', label: pattern.uses > 0 ? `Uses ${pattern.uses}` : 'Uses' },
+            { value: 'revisions', label: 'Revisions' },
+            { value: 'comments', label: 'Comments' },
+            { value: 'code', label: 'Code' },
+          ]}
+          onset={(value) => address('tab', value === 'about' ? null : value)}
+        />
+      </div>
       {#if tab === 'about'}
         <PatternAbout {pattern} {recipe} facets={data.facets} onpatch={patch} />
       {:else if tab === 'colours' && recipe}
@@ -231,6 +239,8 @@
         {#if pattern.revisions.length > 0}<Revisions {pattern} />{:else}<p class="muted">
             Not published yet.
           </p>{/if}
+      {:else if tab === 'comments'}
+        {#key pattern.id}<PatternTalk id={pattern.id} />{/key}
       {:else if tab === 'code'}
         <InCode {pattern} />
       {/if}
@@ -253,6 +263,13 @@
 {/if}
 
 <style>
+  .tabs :global(.switch) {
+    flex-wrap: wrap;
+  }
+  .tabs :global(button) {
+    padding-inline: 8px;
+    white-space: nowrap;
+  }
   .view {
     display: flex;
     flex-direction: column;

@@ -19,6 +19,7 @@
   import { freshSheet } from '$lib/core/sheet/client-sheet';
   import NewMockup from '$lib/ui/mockup/NewMockup.svelte';
   import MockupCard from '$lib/ui/mockup/MockupCard.svelte';
+  import ProjectPeople from '$lib/ui/people/ProjectPeople.svelte';
   import ParcelDialog from '$lib/ui/proof/ParcelDialog.svelte';
   import ProjectProof from '$lib/ui/proof/ProjectProof.svelte';
   import PagesPdf from '$lib/ui/layout/PagesPdf.svelte';
@@ -32,6 +33,7 @@
   let printing = $state(false);
   let proofing = $state(false);
   let handing = $state(false);
+  let naming = $state(false);
   type Part = { id: string; name: string; layout: LayoutData; patterns: PatternForUse[] };
   let parts: Part[] | null = $state.raw(null);
 
@@ -132,6 +134,11 @@
           {#each LENGTH_UNITS as unit (unit)}<option value={unit}>{unit}</option>{/each}
         </select></label
       >
+      {#if data.me?.studio.opened}
+        <Button kind="quiet" onclick={() => (naming = true)}
+          >{project.closed ? 'Closed: who is in it …' : 'Who is in it …'}</Button
+        >
+      {/if}
     </div>
     <section aria-labelledby="layouts">
       <div class="title">
@@ -202,11 +209,18 @@
 {#if handing}<ParcelDialog
     project={project.id}
     layouts={project.layoutList}
+    press={project.press.profile !== null}
     onclose={() => (handing = false)}
   />{/if}
+{#if naming}<ProjectPeople {project} onclose={() => (naming = false)} />{/if}
 {#if proofing}<ProjectProof projectId={project.id} onclose={() => (proofing = false)} />{/if}
 {#if printing}
-  <PagesPdf project={project.id} layouts={project.layoutList} onclose={() => (printing = false)} />
+  <PagesPdf
+    project={project.id}
+    layouts={project.layoutList}
+    press={project.press.profile !== null}
+    onclose={() => (printing = false)}
+  />
 {/if}
 {#if asking}<NewLayout
     projectId={project.id}

@@ -1,5 +1,6 @@
 import { sql } from 'drizzle-orm';
 import {
+  blob,
   foreignKey,
   index,
   integer,
@@ -198,6 +199,31 @@ export const fill = sqliteTable(
       .on(table.colourwayId)
       .where(sql`colourway_id is not null`),
   ],
+);
+
+/**
+ * What each save changed in a layout. Later saves are taken together, so that states get fewer the older they are; `changes` is there
+ * for a while only, for those who have the layout open.
+ */
+export const layoutLog = sqliteTable(
+  'layout_log',
+  {
+    layoutId: text('layout_id')
+      .notNull()
+      .references(() => layout.id, { onDelete: 'cascade' }),
+    version: integer('version').notNull(),
+    personId: text('person_id'),
+    at: integer('at').notNull(),
+    /** What leads here from the version before, as JSON. */
+    changes: text('changes'),
+    /** What leads from here to the state before, as JSON, deflated. */
+    back: blob('back', { mode: 'buffer' }).notNull(),
+    /** The files that it names, by their SHA-256. */
+    assets: text('assets'),
+    /** The name of a state that is kept for good. */
+    name: text('name'),
+  },
+  (table) => [primaryKey({ columns: [table.layoutId, table.version] }), index('layout_log_at').on(table.at)],
 );
 
 /** Which palette colours a fill follows. */

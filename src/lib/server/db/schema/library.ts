@@ -45,6 +45,8 @@ export const paletteColour = sqliteTable(
     css: text('css'),
     /** The stops of a gradient as JSON. */
     gradient: text('gradient'),
+    /** The spot ink that it is printed in, as JSON. */
+    ink: text('ink'),
     /** Taken out of the palette while documents follow it: they keep showing it. */
     removedAt: integer('removed_at'),
   },

@@ -8,6 +8,7 @@ import type {
   ParcelWish,
   PatternDetail,
   ProjectDetail,
+  StudioFont,
 } from '../../../contract/data';
 import { done, fail, type Failure, type Outcome } from '../../../contract/failure';
 import { CODE_FILES, type Answer, type CodeAsk } from '../../../contract/work';
@@ -19,6 +20,7 @@ import { paletteCss, paletteCsv, paletteSvg } from '../../../core/formats/palett
 import { tokensOf } from '../../../core/formats/tokens';
 import { pixelSize } from '../../../core/num/length';
 import { patternFills } from '../../../core/recipe/layout';
+import type { Inks } from '../../../core/colour/inks';
 import { creditsDue, freeSlug, slug } from '../../../core/recipe/library';
 import { LIMITS } from '../../../core/recipe/limits';
 import { followRecipe } from '../../../core/recipe/links';
@@ -26,6 +28,8 @@ import { compiledPattern } from '../../../core/scene/pattern';
 import { compileUnit } from '../../../core/scene/unit';
 import { spaceFailure } from '../../render/space';
 import type { Db } from '../../db/open';
+import { listFonts } from '../../repo/fonts';
+import { inksInUse } from '../../repo/layout-inks';
 import { getLayout, layoutInUse } from '../../repo/layouts';
 import { paletteLinks } from '../../repo/links';
 import { listPalettes } from '../../repo/palettes';
@@ -98,7 +102,7 @@ class Parcel {
     const { wish, zip, project } = this;
     const layouts = this.layouts();
     const shown = withPages(this.tools.db, layouts);
-    const patterns = wish.patterns || wish.spec ? this.patterns(shown) : [];
+    const patterns = wish.patterns || wish.spec ? this.patterns(shown, this.inksOf(layouts)) : [];
     this.steps =
       layouts.length * [wish.pdf, wish.png, wish.svg].filter(Boolean).length + 2 * patterns.length + 2;
     const pages: { layout: LayoutData; files: string[] }[] = [];
@@ -111,11 +115,12 @@ class Parcel {
     const due = creditsDue(patterns.map(({ pattern }) => pattern));
     if (due.length > 0) zip.add('CREDITS.txt', strToU8(`Credits that are due:\n\n${due.join('\n')}\n`));
     const fonts = fontsOf(shown);
+    const brought = listFonts(this.tools.db);
     if (fonts.length > 0)
       zip.add(
         'FONTS.txt',
         strToU8(
-          `Words are outlines; no font is needed to show them. They are set in:\n\n${fonts.map((font) => `${font}: SIL Open Font License 1.1`).join('\n')}\n`,
+          `Words are outlines, or parts of fonts within a PDF; no font is needed to show them. They are set in:\n\n${fonts.map((font) => licenceOf(font, brought)).join('\n')}\n`,
         ),
       );
     const contents: ParcelContents = {
@@ -166,8 +171,16 @@ class Parcel {
     return layouts;
   }
 
+  private inksOf(layouts: readonly LayoutData[]): Inks {
+    const { db } = this.tools;
+    return inksInUse(
+      db,
+      layouts.map((layout) => layoutInUse(db, layout)),
+    );
+  }
+
   /** The patterns that these layouts show, each at the revision that is shown. */
-  private patterns(shown: readonly PageForUse[]): SpecPattern[] {
+  private patterns(shown: readonly PageForUse[], inks: Inks): SpecPattern[] {
     const { db } = this.tools;
     const links = paletteLinks(db);
     const known = new Map<string, Outcome<PatternDetail>>();
@@ -190,6 +203,7 @@ class Parcel {
         ...{ pattern, recipe, revision, colours: resolveSlots(recipe.slots, {}) },
         compiled: compiledPattern(key, pattern.name, scene, recipe.slots, pattern.colourways),
         folder: `patterns/${freeSlug(name, stems)}`,
+        inks,
       });
     }
     return [...found.values()].sort((one, other) => (one.folder < other.folder ? -1 : 1));
@@ -311,6 +325,12 @@ class Parcel {
   }
 }
 
+/** "bitter-700: SIL Open Font License 1.1": fonts that come with Isle have this one, others what is noted of them. */
+function licenceOf(id: string, brought: readonly StudioFont[]): string {
+  const own = brought.find((one) => one.id === id);
+  return own ? `${own.name}: ${own.licence}` : `${id}: SIL Open Font License 1.1`;
+}
+
 /** The fonts of the words on these layouts, by the names that they are kept under. */
 const fontsOf = (layouts: readonly PageForUse[]): string[] =>
   [
@@ -321,7 +341,10 @@ const fontsOf = (layouts: readonly PageForUse[]): string[] =>
     ),
   ].sort();
 
-const pdfWish = ({ bleed, marks, register, ppi }: ParcelWish): PdfWish => ({ bleed, marks, register, ppi });
+const pdfWish = ({ bleed, marks, register, exchange, fonts, layers, ppi }: ParcelWish): PdfWish => ({
+  ...{ bleed, marks, register, ppi },
+  ...{ exchange: exchange ?? false, fonts: fonts ?? false, layers: layers ?? false },
+});
 
 /** Layouts, and those that lie in them; each once. */
 const withPages = (db: Db, layouts: readonly LayoutData[]): (PageForUse & { version: number })[] => [

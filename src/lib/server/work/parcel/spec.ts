@@ -1,5 +1,6 @@
 import type { LayoutData, PageForUse, PatternDetail } from '../../../contract/data';
 import { contrastRatio } from '../../../core/colour/contrast';
+import type { Inked, Inks } from '../../../core/colour/inks';
 import type { Hex } from '../../../core/colour/parse';
 import { formatPath, parsePath, transformPath } from '../../../core/geom/path';
 import { translation } from '../../../core/geom/affine';
@@ -21,6 +22,8 @@ export type SpecPattern = {
   compiled: CompiledPattern;
   colours: Record<string, Hex>;
   folder: string;
+  /** The spot inks that the parcel's layouts are printed in. */
+  inks: Inks;
 };
 
 const number = (value: number, digits = 2): string => String(Number(value.toFixed(digits))).replace('-', '−');
@@ -42,9 +45,17 @@ function repeatOf(recipe: Recipe): string {
   }
 }
 
+/** The ink that a colour is printed in, in words; nothing for process colours. */
+function sayInk(inked: Inked | null): string {
+  if (!inked) return '';
+  const { ink, tint } = inked;
+  const much = tint < 1 ? ` ${number(tint * 100)} %` : '';
+  return `, ink “${ink.name}”${much}${ink.overprint ? ', prints over others' : ''}`;
+}
+
 /** All that is said of a pattern, line by line. */
 export function linesOf(of: SpecPattern, layouts: readonly PageForUse[]): [string, string][] {
-  const { pattern, recipe, revision, compiled, colours } = of;
+  const { pattern, recipe, revision, compiled, colours, inks } = of;
   const ground = resolveGround(compiled.scene, colours)?.colour ?? null;
   const uses = layouts.flatMap((layout) =>
     layout.shapes.flatMap((shape) =>
@@ -75,7 +86,7 @@ export function linesOf(of: SpecPattern, layouts: readonly PageForUse[]): [strin
         ground && hex && hex !== ground
           ? `, ${number(contrastRatio(hex, ground))} : 1 against its ground`
           : '';
-      return [name, `${hex}${against}`];
+      return [name, `${hex}${sayInk(inks.of(hex))}${against}`];
     }),
     ...(pattern.credit.author || pattern.credit.licence
       ? [

@@ -2,9 +2,8 @@
   import type { LengthUnit } from '$lib/core/num/length';
   import { LIMITS } from '$lib/core/recipe/limits';
   import type { ElementSource } from '$lib/core/recipe/recipe';
-  import Choice from '../../components/Choice.svelte';
   import NumberField from '../../components/NumberField.svelte';
-  import { FONTS } from '../../state/fonts';
+  import FontChoice from '../../components/FontChoice.svelte';
 
   /** The numbers that a form or a text was made from, still open to change. */
   type Props = {
@@ -99,12 +98,7 @@
       event.currentTarget.value && onset({ ...source, text: event.currentTarget.value }, false)}
   />
   <span>Font</span>
-  <Choice
-    label="Font"
-    value={source.font}
-    options={FONTS.map((font) => [font.id, font.label] as const)}
-    onset={(font) => onset({ ...source, font }, false)}
-  />
+  <FontChoice value={source.font} onset={(font) => onset({ ...source, font }, false)} />
   <span>Size</span>
   <NumberField
     label="Size of the text"

@@ -1,11 +1,11 @@
 <script lang="ts">
   import Button from '../../components/Button.svelte';
-  import Choice from '../../components/Choice.svelte';
   import Dialog from '../../components/Dialog.svelte';
   import Field from '../../components/Field.svelte';
   import NumberField from '../../components/NumberField.svelte';
   import Rows from '../../components/Rows.svelte';
   import type { Board } from './board.svelte';
+  import FontChoice from '../../components/FontChoice.svelte';
   import { FONTS } from '../../state/fonts';
 
   /** Text for the drawing board, set in one of the fonts that ship with Isle; it becomes outlines that stay editable as text. */
@@ -37,12 +37,7 @@
   </form>
   <Rows>
     <span>Font</span>
-    <Choice
-      label="Font"
-      value={font}
-      options={FONTS.map((one) => [one.id, one.label] as const)}
-      onset={(value) => (font = value)}
-    />
+    <FontChoice value={font} onset={(value) => (font = value)} />
     <span>Size</span>
     <NumberField
       label="Size of the text"

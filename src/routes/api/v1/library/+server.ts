@@ -2,4 +2,4 @@ import { done } from '$lib/contract/failure';
 import { api } from '$lib/server/app/http';
 import { libraryFacets } from '$lib/server/repo/find';
 
-export const GET = api('libraryFacets', ({ app }) => done(libraryFacets(app.db)));
+export const GET = api('libraryFacets', ({ db }) => done(libraryFacets(db)));

@@ -3,7 +3,7 @@ import { LIMITS } from '$lib/core/recipe/limits';
 import { api } from '$lib/server/app/http';
 import { storeAsset } from '$lib/server/repo/assets';
 
-export const POST = api('importMotif', async ({ app, body, asking }) => {
+export const POST = api('importMotif', async ({ app, db, body, asking }) => {
   const fileName: string = body.fileName;
   const bytes = Buffer.from(body.svg, 'utf8');
   if (bytes.length > LIMITS.svgBytes)
@@ -15,9 +15,9 @@ export const POST = api('importMotif', async ({ app, body, asking }) => {
   const read = await app.processes.run('readMotif', { fileName, svg: body.svg }, asking);
   if (!read.ok) return read;
   const { motif, pictures } = read.value;
-  const asset = app.db.transaction(() => {
-    for (const picture of pictures) storeAsset(app.db, { ...picture, bytes: Buffer.from(picture.bytes) });
-    return storeAsset(app.db, { bytes, mediaType: 'image/svg+xml', fileName });
+  const asset = db.transaction(() => {
+    for (const picture of pictures) storeAsset(db, { ...picture, bytes: Buffer.from(picture.bytes) });
+    return storeAsset(db, { bytes, mediaType: 'image/svg+xml', fileName });
   });
   return { ok: true, value: { ...motif, asset, content: { ...motif.content, asset } } };
 });

@@ -1,4 +1,4 @@
 import { api } from '$lib/server/app/http';
 import { recolourLayouts } from '$lib/server/repo/bulk';
 
-export const POST = api('recolour', ({ app, body }) => recolourLayouts(app.db, body));
+export const POST = api('recolour', ({ db, body }) => recolourLayouts(db, body));

@@ -4,6 +4,6 @@ import { getPattern } from '$lib/server/repo/patterns';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals, params }) => ({
-  pattern: orError(getPattern(locals.app.db, params.pattern)),
-  palettes: listPalettes(locals.app.db),
+  pattern: orError(getPattern(locals.db, params.pattern)),
+  palettes: listPalettes(locals.db),
 });

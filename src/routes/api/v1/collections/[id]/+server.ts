@@ -1,7 +1,7 @@
 import { api } from '$lib/server/app/http';
 import { removeCollection, renameCollection } from '$lib/server/repo/collections';
 
-export const PATCH = api('renameCollection', ({ app, params, body }) =>
-  renameCollection(app.db, params.id ?? '', body.name),
+export const PATCH = api('renameCollection', ({ db, params, body }) =>
+  renameCollection(db, params.id ?? '', body.name),
 );
-export const DELETE = api('removeCollection', ({ app, params }) => removeCollection(app.db, params.id ?? ''));
+export const DELETE = api('removeCollection', ({ db, params }) => removeCollection(db, params.id ?? ''));

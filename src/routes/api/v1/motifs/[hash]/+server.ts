@@ -5,13 +5,13 @@ import { api } from '$lib/server/app/http';
 import { readAsset } from '$lib/server/repo/assets';
 import { stepsOf } from '$lib/server/repo/made';
 
-export const GET = api('motifFile', async ({ app, params, query, asking }) => {
+export const GET = api('motifFile', async ({ app, db, params, query, asking }) => {
   const hash = params.hash ?? '';
   const look = query.look === undefined ? null : readLookKey(query.look);
   if (query.look !== undefined && look === null)
     return fail('invalid', `The look “${query.look}” cannot be read.`, 'look');
-  let file = readAsset(app.db, hash);
-  if (!file && stepsOf(app.db, hash)) {
+  let file = readAsset(db, hash);
+  if (!file && stepsOf(db, hash)) {
     const made = await app.made.get(hash, asking);
     if (!made.ok) return made;
     file = { bytes: made.value.bytes, mediaType: 'image/png', fileName: 'made.png' };

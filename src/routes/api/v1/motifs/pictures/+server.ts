@@ -8,13 +8,13 @@ import { drawingOf, pictureElement } from '$lib/core/scene/drawing';
 import { api } from '$lib/server/app/http';
 import { storeAsset } from '$lib/server/repo/assets';
 
-export const POST = api('importPicture', async ({ app, file, asking }) => {
+export const POST = api('importPicture', async ({ app, db, file, asking }) => {
   const fileName = file.name;
   const read = await app.processes.run('readPicture', { path: file.path, fileName }, asking);
   if (!read.ok) return read;
   const { ready, sourceType, width, height, ppi, clear, notes } = read.value;
-  const source = storeAsset(app.db, { bytes: await readFile(file.path), mediaType: sourceType, fileName });
-  const asset = ready ? storeAsset(app.db, { ...ready, bytes: Buffer.from(ready.bytes) }) : source;
+  const source = storeAsset(db, { bytes: await readFile(file.path), mediaType: sourceType, fileName });
+  const asset = ready ? storeAsset(db, { ...ready, bytes: Buffer.from(ready.bytes) }) : source;
   const scale = CSS_PPI / (ppi ?? CSS_PPI);
   const matrix = multiply(scaling(scale), translation(-width / 2, -height / 2));
   const picture = { asset, width, height, matrix, ...(clear ? { clear } : {}) };

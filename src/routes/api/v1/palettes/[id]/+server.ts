@@ -1,6 +1,6 @@
 import { api } from '$lib/server/app/http';
 import { savePalette } from '$lib/server/repo/palettes';
 
-export const PUT = api('savePalette', ({ app, params, body }) =>
-  savePalette(app.db, params.id ?? '', body.base, body),
+export const PUT = api('savePalette', ({ db, params, body }) =>
+  savePalette(db, params.id ?? '', body.base, body),
 );

@@ -3,7 +3,7 @@ import { api } from '$lib/server/app/http';
 import { keepStockPhotos } from '$lib/server/demo/photo-objects';
 import { listPhotoObjects } from '$lib/server/repo/photo-objects';
 
-export const POST = api('stockPhotoObjects', ({ app }) => {
-  keepStockPhotos(app.db);
-  return done(listPhotoObjects(app.db));
+export const POST = api('stockPhotoObjects', ({ db }) => {
+  keepStockPhotos(db);
+  return done(listPhotoObjects(db));
 });

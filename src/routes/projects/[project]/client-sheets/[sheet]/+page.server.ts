@@ -1,5 +1,5 @@
 import { error } from '@sveltejs/kit';
-import { orError } from '$lib/server/app/page';
+import { needReach, orError } from '$lib/server/app/page';
 import { getSheet } from '$lib/server/repo/client-sheets';
 import { listMockups } from '$lib/server/repo/mockups';
 import { listPalettes } from '$lib/server/repo/palettes';
@@ -8,7 +8,8 @@ import { listStrikeOffs } from '$lib/server/repo/strike-offs';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals, params }) => {
-  const { db } = locals.app;
+  const { db } = locals;
+  needReach(locals, 'sheet', params.sheet);
   const sheet = orError(getSheet(db, params.sheet));
   if (sheet.projectId !== params.project)
     error(404, `There is no client sheet “${params.sheet}” in this project.`);

@@ -9,6 +9,7 @@
 {#key data.layout.id}
   <LayoutScreen
     layout={data.layout}
+    mayChange={data.mayChange}
     patterns={data.patterns}
     pages={data.pages}
     layouts={data.layouts}
@@ -16,6 +17,7 @@
     palettes={data.palettes}
     shape={data.shape}
     proof={data.proof}
+    press={data.press}
     proofing={data.proofing}
   />
 {/key}

@@ -1,6 +1,6 @@
 import { error } from '@sveltejs/kit';
 import { layoutsIn } from '$lib/core/mockup/mockup';
-import { orError } from '$lib/server/app/page';
+import { needReach, orError } from '$lib/server/app/page';
 import { hangersFor } from '$lib/server/repo/find';
 import { getLayout, layoutInUse } from '$lib/server/repo/layouts';
 import { getMockup } from '$lib/server/repo/mockups';
@@ -9,7 +9,8 @@ import { getProject } from '$lib/server/repo/projects';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals, params }) => {
-  const { db } = locals.app;
+  const { db } = locals;
+  needReach(locals, 'mockup', params.mockup);
   const mockup = orError(getMockup(db, params.mockup));
   if (mockup.projectId !== params.project)
     error(404, `There is no mock-up “${params.mockup}” in this project.`);

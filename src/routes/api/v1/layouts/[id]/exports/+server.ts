@@ -1,8 +1,8 @@
 import { api } from '$lib/server/app/http';
 import { pageOf } from '$lib/server/repo/layouts';
 
-export const POST = api('startExport', ({ app, params, body, asking }) => {
-  const found = pageOf(app.db, params.id ?? '');
+export const POST = api('startExport', ({ app, db, params, body, asking }) => {
+  const found = pageOf(db, params.id ?? '');
   if (!found.ok) return found;
   const { name, width, height, bleed } = found.value;
   const round = body.bleed ? 2 * bleed : 0;
@@ -11,7 +11,10 @@ export const POST = api('startExport', ({ app, params, body, asking }) => {
       page: { width: width + round, height: height + round },
       ppi: body.ppi,
       name,
-      draw: { work: 'layoutPng', ask: { store: app.store, layout: params.id ?? '', bleed: body.bleed } },
+      draw: {
+        work: body.as === 'plates' ? 'platesFile' : 'layoutPng',
+        ask: { store: app.store, layout: params.id ?? '', bleed: body.bleed },
+      },
     },
     asking.asker,
   );

@@ -5,8 +5,8 @@ import { fileHeaders } from '$lib/server/app/files';
 import { api } from '$lib/server/app/http';
 import { getPalette } from '$lib/server/repo/palettes';
 
-export const GET = api('paletteFile', ({ app, params, query }) => {
-  const found = getPalette(app.db, params.id ?? '');
+export const GET = api('paletteFile', ({ db, params, query }) => {
+  const found = getPalette(db, params.id ?? '');
   if (!found.ok) return found;
   const palette = found.value;
   const files = {

@@ -2,8 +2,8 @@ import { api } from '$lib/server/app/http';
 import { pdfAnswer } from '$lib/server/app/pdf';
 import { getProject } from '$lib/server/repo/projects';
 
-export const GET = api('projectPdf', async ({ app, params, query, asking }) => {
-  const project = getProject(app.db, params.id ?? '');
+export const GET = api('projectPdf', async ({ app, db, params, query, asking }) => {
+  const project = getProject(db, params.id ?? '');
   if (!project.ok) return project;
   const { layouts, ...wish } = query;
   const { id, name: title } = project.value;

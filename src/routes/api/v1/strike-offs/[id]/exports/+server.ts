@@ -2,8 +2,8 @@ import { sheetPage } from '$lib/core/recipe/strike-off';
 import { api } from '$lib/server/app/http';
 import { getStrikeOff } from '$lib/server/repo/strike-offs';
 
-export const POST = api('exportStrikeOff', ({ app, params, body, asking }) => {
-  const found = getStrikeOff(app.db, params.id ?? '');
+export const POST = api('exportStrikeOff', ({ app, db, params, body, asking }) => {
+  const found = getStrikeOff(db, params.id ?? '');
   if (!found.ok) return found;
   const { name, sheet } = found.value;
   const { width, height } = sheetPage(sheet, (id) => id).layout;

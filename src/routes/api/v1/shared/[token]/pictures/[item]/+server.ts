@@ -1,8 +1,8 @@
 import { api } from '$lib/server/app/http';
 import { sharedPicture } from '$lib/server/repo/shared-sheets';
 
-export const GET = api('sharedPicture', ({ app, params }) => {
-  const picture = sharedPicture(app.db, params.token ?? '', params.item ?? '');
+export const GET = api('sharedPicture', ({ db, params }) => {
+  const picture = sharedPicture(db, params.token ?? '', params.item ?? '');
   if (!picture.ok) return picture;
   const { bytes, mediaType } = picture.value;
   // It may be shown anew under the same address, and a link may end at any time.

@@ -6,7 +6,7 @@ import { missingOf } from '$lib/server/repo/made';
 import { newestOf } from '$lib/server/repo/patterns';
 
 /** Addresses for pages and programs, which may stand anywhere: they are for reading alone. */
-export const GET = api('codeFile', async ({ app, params, query, event, asking }) => {
+export const GET = api('codeFile', async ({ app, db, params, query, event, asking }) => {
   const file = CODE_FILES.find((one) => one === params.file);
   if (!file)
     return fail(
@@ -18,7 +18,7 @@ export const GET = api('codeFile', async ({ app, params, query, event, asking })
   if (number !== 'newest' && !(Number.isSafeInteger(number) && number > 0))
     return fail('invalid', 'The revision must be a number, or “newest”.', 'number');
   const pattern = params.id ?? '';
-  const missing = missingOf(app.db, pattern, number === 'newest' ? newestOf(app.db, pattern) : number);
+  const missing = missingOf(db, pattern, number === 'newest' ? newestOf(db, pattern) : number);
   if (missing !== null) await app.made.get(missing, asking);
   const { colourway = null, colours = null, ...lies } = query;
   const known = event.request.headers.get('if-none-match');

@@ -2,11 +2,11 @@ import { svgHeaders } from '$lib/server/app/files';
 import { api } from '$lib/server/app/http';
 import { DRAFT, missingOf } from '$lib/server/repo/made';
 
-export const GET = api('swatch', async ({ app, params, query, asking }) => {
+export const GET = api('swatch', async ({ app, db, params, query, asking }) => {
   const { colourway = null, look, ...size } = query;
   const id = params.id ?? '';
   // What many strips show is made once, and kept.
-  const missing = missingOf(app.db, id, params.number === 'draft' ? DRAFT : Number(params.number));
+  const missing = missingOf(db, id, params.number === 'draft' ? DRAFT : Number(params.number));
   if (missing !== null) await app.made.get(missing, asking);
   const drawn = await app.processes.run(
     'swatch',

@@ -1,0 +1,13 @@
+import type { ProjectDetail } from '$lib/contract/data';
+import type { Outcome } from '$lib/contract/failure';
+import { call } from './api';
+
+/** Changes what belongs to a project and not to one of its layouts, on top of whatever it is now. */
+export async function changeProject(
+  id: string,
+  change: Partial<Pick<ProjectDetail, 'proof' | 'press'>>,
+): Promise<Outcome<unknown>> {
+  const found = await call<ProjectDetail>('GET', `/projects/${id}`);
+  if (!found.ok) return found;
+  return call('PATCH', `/projects/${id}`, { base: found.value.version, ...change });
+}

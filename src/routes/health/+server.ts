@@ -1,0 +1,2 @@
+/** That the process answers. */
+export const GET = (): Response => new Response('ok\n', { headers: { 'cache-control': 'no-store' } });

@@ -1,0 +1,183 @@
+import type { Page } from 'puppeteer-core';
+import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
+import type { LayoutData } from '../../src/lib/contract/data';
+import { enter, named, openBrowser, press, saved, shown, type Session } from '../support/browser';
+import { OwnStudio } from '../support/own-studio';
+import { block, place, recipe } from '../support/recipes';
+import { until } from '../support/until';
+
+/** Two people at one layout, each in a browser of their own. */
+let studio: OwnStudio;
+let session: Session;
+let project = '';
+
+beforeAll(async () => {
+  studio = await OwnStudio.open();
+  for (const role of ['designer', 'viewer'] as const) await studio.comeIn(role);
+  project = String((await studio.must('owner', 'POST', '/projects', { name: 'Pier signs' })).body.id);
+  session = await openBrowser();
+}, 90_000);
+afterEach(() => studio.closeWindows());
+afterAll(async () => {
+  await session.close();
+  await studio.close();
+});
+
+let count = 0;
+const layout = async (): Promise<string> => {
+  count += 1;
+  return (await studio.twoShapes(project, `Sign ${count}`, String(count))).id;
+};
+const addressOf = (id: string): string => (id.startsWith('/') ? id : `/projects/${project}/layouts/${id}`);
+/** A window of somebody, on a layout or at an address. */
+const windowOf = (who: string, id: string): Promise<Page> =>
+  studio.windowOf(session.browser, who, addressOf(id));
+const stored = async (id: string): Promise<LayoutData> =>
+  ((await studio.must('owner', 'GET', `/layouts/${id}`)).body as unknown as { layout: LayoutData }).layout;
+const x = (name: string, { shapes }: LayoutData): number | undefined =>
+  shapes.find((one) => one.name === name)?.x;
+async function undo(page: Page): Promise<void> {
+  await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur());
+  await page.keyboard.down('Control');
+  await page.keyboard.press('z');
+  await page.keyboard.up('Control');
+}
+const X = (name: string): string => `Place across of ${name}`;
+
+describe('two people at one layout', () => {
+  it('see what the other does at once, undo apart, and no save reads the layout again', async () => {
+    const id = await layout();
+    const [mine, theirs] = [await windowOf('owner', id), await windowOf('designer', id)];
+    const read: string[] = [];
+    for (const page of [mine, theirs])
+      page.on('request', (request) => {
+        const { pathname } = new URL(request.url());
+        if (request.method() === 'GET' && pathname === `/api/v1/layouts/${id}`) read.push(pathname);
+      });
+    await enter(mine, X('Left'), '60');
+    await saved(mine);
+    await until(async () => expect(await shown(theirs, X('Left'))).toBe('60'));
+    await enter(theirs, X('Right'), '250');
+    await saved(theirs);
+    await until(async () => expect(await shown(mine, X('Right'))).toBe('250'));
+    await undo(mine);
+    await saved(mine);
+    await until(async () =>
+      expect([x('Left', await stored(id)), x('Right', await stored(id))]).toEqual([40, 250]),
+    );
+    await until(async () => expect(await shown(theirs, X('Left'))).toBe('40'));
+    expect(read).toEqual([]);
+  });
+
+  it('clash only where both give the same field a value: both values are shown, with whose, and either can stand', async () => {
+    const id = await layout();
+    const [mine, theirs] = [await windowOf('owner', id), await windowOf('designer', id)];
+    // The line of one of them is down while both work.
+    await mine.setOfflineMode(true);
+    await enter(mine, X('Left'), '70');
+    await enter(mine, 'Place down of Left', '90');
+    await enter(theirs, X('Left'), '55');
+    await enter(theirs, 'Width of Left', '120');
+    await saved(theirs);
+    await mine.waitForFunction(() =>
+      [...document.querySelectorAll('[role="status"]')].some((one) =>
+        one.textContent?.includes('Kept in this browser: the studio cannot be reached'),
+      ),
+    );
+    await mine.setOfflineMode(false);
+    await saved(mine);
+    const panel = await mine.waitForSelector('section[aria-label="Changed by two at once"]');
+    expect(await panel?.evaluate((one) => one.textContent?.replace(/\s+/g, ' '))).toMatch(
+      /The place across, “Left”: A designer has set 55 px, you 70 px\./,
+    );
+    const both = (await stored(id)).shapes.find(({ name }) => name === 'Left');
+    expect([both?.x, both?.y, both?.width]).toEqual([55, 90, 120]);
+    await press(mine, 'Take mine');
+    await saved(mine);
+    await until(async () => expect(await shown(theirs, X('Left'))).toBe('70'));
+  });
+
+  it('see who is there and what they have selected; one follows what another sees', async () => {
+    const id = await layout();
+    const [mine, theirs] = [await windowOf('owner', id), await windowOf('designer', id)];
+    await named(mine, 'Follow what A designer sees');
+    await theirs.click('tbody tr[data-row]');
+    await until(async () => {
+      const frames = await mine.$$eval('.other text', (all) => all.map((one) => one.textContent));
+      expect(frames).toEqual(['AD']);
+    });
+    await press(mine, 'Follow what A designer sees');
+    const zoom = (page: Page) =>
+      page.$$eval('button', (all) =>
+        all.map((one) => one.textContent?.trim()).find((text) => /^\d+ %$/.test(text ?? '')),
+      );
+    const before = await zoom(mine);
+    await theirs.mouse.move(600, 350);
+    await theirs.keyboard.down('Control');
+    await theirs.mouse.wheel({ deltaY: -300 });
+    await theirs.keyboard.up('Control');
+    await until(async () => expect(await zoom(mine)).toBe(await zoom(theirs)));
+    expect(await zoom(mine)).not.toBe(before);
+    await theirs.goto('about:blank');
+    await until(async () => expect(await mine.$$('.others button')).toHaveLength(0));
+  });
+
+  it('see on the bench who works on the same pattern; of two drafts one is asked which to keep', async () => {
+    const art = recipe({ motifs: [block('b', 10, 10)], placings: [place('b', 5, 5)] });
+    const made = await studio.must('owner', 'POST', '/patterns', { name: 'Both at once', recipe: art });
+    const path = `/library/${String(made.body.id)}/bench`;
+    const [mine, theirs] = [await windowOf('owner', path), await windowOf('designer', path)];
+    await mine.waitForSelector('[aria-label="Also here: A designer"]');
+    await enter(theirs, 'Unit width', '50 mm');
+    await saved(theirs);
+    await enter(mine, 'Unit height', '40 mm');
+    await mine.waitForFunction(() => document.querySelector('dialog[open]') !== null);
+    const { body } = await studio.must('owner', 'GET', `/patterns/${String(made.body.id)}`);
+    const draft = (body as unknown as { draft: { unit: { width: number; height: number } } }).draft;
+    expect(Math.round((draft.unit.width * 25.4) / 96)).toBe(50);
+    expect(draft.unit.height).toBe(100);
+  });
+
+  it('work goes on while the server is away or the window breaks down, and is there again', async () => {
+    const id = await layout();
+    const mine = await windowOf('owner', id);
+    await mine.setOfflineMode(true);
+    await enter(mine, X('Right'), '222');
+    await mine.waitForFunction(() => document.body.textContent?.includes('cannot be reached'));
+    // Longer than it takes to keep work in the browser; then the window breaks down.
+    await new Promise((resolve) => setTimeout(resolve, 900));
+    const fresh = await mine.browserContext().newPage();
+    await mine.close({ runBeforeUnload: false });
+    await fresh.setViewport({ width: 1280, height: 800 });
+    // Meanwhile somebody else changes another field of the same shape.
+    await studio.must('designer', 'POST', `/layouts/${id}/changes`, {
+      base: 2,
+      changes: [{ do: 'patch-shape', id: `Right${count}`, fields: { y: 11 } }],
+    });
+    await studio.visit(fresh, addressOf(id));
+    await fresh.waitForFunction(() =>
+      document.body.textContent?.includes('not saved when this was closed is back'),
+    );
+    await saved(fresh);
+    const right = (await stored(id)).shapes.find(({ name }) => name === 'Right');
+    expect([right?.x, right?.y]).toEqual([222, 11]);
+    await undo(fresh);
+    await saved(fresh);
+    const back = (await stored(id)).shapes.find(({ name }) => name === 'Right');
+    expect([back?.x, back?.y]).toEqual([240, 11]);
+  });
+
+  it('a viewer sees what happens and changes nothing', async () => {
+    const id = await layout();
+    const looking = await windowOf('viewer', id);
+    await enter(looking, X('Left'), '99');
+    await looking.waitForFunction(() => document.body.textContent?.includes('You look on here'));
+    expect(await shown(looking, X('Left'))).toBe('40');
+    await studio.must('owner', 'POST', `/layouts/${id}/changes`, {
+      base: 2,
+      changes: [{ do: 'patch-shape', id: `Left${count}`, fields: { x: 44 } }],
+    });
+    await until(async () => expect(await shown(looking, X('Left'))).toBe('44'));
+    expect((await stored(id)).version).toBe(3);
+  });
+});
