@@ -7,7 +7,7 @@ import type {
   ProjectSummary,
 } from '../../src/lib/contract/data';
 import { middle, print, SHORT, sized } from './measure';
-import { onPage } from './page';
+import { onPage, patientPage } from './page';
 
 const TURNS = sized(90, 6);
 const REST_MS = sized(9000, 500);
@@ -176,7 +176,7 @@ async function exportedAfter(address: string, cup: LayoutSummary, width: number)
 /** What a page holds while three mock-ups are open in it, one after the other and back, and what all of the browser does, MB. */
 async function memoryOfThree(page: Page, path: string): Promise<void> {
   const browser = page.browser();
-  const pages = [page, await browser.newPage(), await browser.newPage()];
+  const pages = [page, await patientPage(browser), await patientPage(browser)];
   for (const one of pages.slice(1)) {
     await one.bringToFront();
     await one.goto(path);
