@@ -1,5 +1,6 @@
 import { inject } from 'vitest';
 import type { LayoutData, PatternForUse } from '../../src/lib/contract/data';
+import { asDocumented } from './as-documented';
 import type { Recipe } from '../../src/lib/core/recipe/recipe';
 import type { Shape } from '../../src/lib/core/recipe/layout';
 
@@ -18,7 +19,9 @@ export async function api(
       ? {}
       : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }),
   });
-  return { status: response.status, body: await response.json() };
+  const answer: unknown = await response.json();
+  if (response.ok) asDocumented(method, path, answer);
+  return { status: response.status, body: answer };
 }
 
 /** Calls the API and takes the answer as `T`; throws the sentence of a failure. */

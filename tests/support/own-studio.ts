@@ -1,3 +1,4 @@
+import { asDocumented } from './as-documented';
 import { type ChildProcess } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -70,9 +71,11 @@ export class OwnStudio {
     }
     const text = await response.text();
     const json = type.startsWith('application/json') && text !== '';
+    const answer: unknown = json ? JSON.parse(text) : {};
+    if (json && response.ok) asDocumented(method, path, answer);
     return {
       status: response.status,
-      body: json ? ((JSON.parse(text) ?? {}) as Answer['body']) : {},
+      body: (answer ?? {}) as Answer['body'],
       cookie,
     };
   }

@@ -1,3 +1,4 @@
+import type { PatternPatch } from '../../src/lib/contract/given';
 import type { Outcome } from '../../src/lib/contract/failure';
 import type { LayoutData, PatternDetail } from '../../src/lib/contract/data';
 import type { Recipe } from '../../src/lib/core/recipe/recipe';
@@ -5,12 +6,7 @@ import type { Shape } from '../../src/lib/core/recipe/layout';
 import type { Db } from '../../src/lib/server/db/open';
 import { applyChanges } from '../../src/lib/server/repo/layout-changes';
 import { createLayout, getLayout } from '../../src/lib/server/repo/layouts';
-import {
-  createPattern,
-  getPattern,
-  patchPattern,
-  type PatternPatch,
-} from '../../src/lib/server/repo/patterns';
+import { createPattern, getPattern, patchPattern } from '../../src/lib/server/repo/patterns';
 import { publish } from '../../src/lib/server/repo/publishing';
 import { createProject } from '../../src/lib/server/repo/projects';
 import { block, place, recipe } from './recipes';

@@ -37,6 +37,10 @@ export type ApprovalState = {
   when: number | null;
 };
 
+/** How something is taken back: a change of many fills is undone, what was archived is restored. */
+export type TakenBack =
+  { do: 'undo-change'; id: string } | { do: 'restore'; kind: 'pattern' | 'layout' | 'project'; id: string };
+
 /** Something that happened, as the list of activity shows it. */
 export type ActivityItem = {
   id: number;
@@ -48,5 +52,5 @@ export type ActivityItem = {
   href: string | null;
   data: Record<string, unknown>;
   /** What takes it back, where that is still possible. */
-  undo: { method: 'POST' | 'PUT'; path: string; body?: unknown } | null;
+  undo: TakenBack | null;
 };

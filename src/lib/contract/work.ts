@@ -182,7 +182,7 @@ export type HandOutArea = { width: number; height: number; ppi: number; type: 'p
 
 /** Which patterns are handed out (all without `ids`) and as what; a tile's pixel is a CSS px times `scale`. */
 export type HandOut = {
-  ids?: string[];
+  ids?: readonly string[];
   as: 'svg' | 'zip' | 'tile-svg' | 'tile-png' | 'area' | 'css' | 'tokens';
   scale: number;
   area?: HandOutArea;

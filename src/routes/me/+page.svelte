@@ -7,6 +7,7 @@
   import ColourWell from '$lib/ui/components/ColourWell.svelte';
   import NameField from '$lib/ui/components/NameField.svelte';
   import PageSection from '$lib/ui/components/PageSection.svelte';
+  import type { Outcome } from '$lib/contract/failure';
   import PlainPage from '$lib/ui/components/PlainPage.svelte';
   import Mark from '$lib/ui/people/Mark.svelte';
   import NewPassword from '$lib/ui/people/NewPassword.svelte';
@@ -17,12 +18,12 @@
   const me = $derived(data.me as Me);
 
   async function change(to: { name?: string; colour?: string }): Promise<string | null> {
-    const saved = await call('PATCH', '/me', to);
+    const saved = await call('PATCH /me', { body: to });
     await refresh();
     return saved.ok ? null : saved.failure.message;
   }
-  async function end(path: string, said: string): Promise<void> {
-    const ended = await call('DELETE', path);
+  async function end(ending: Promise<Outcome<unknown>>, said: string): Promise<void> {
+    const ended = await ending;
     if (!ended.ok) toasts.problem(ended.failure.message);
     else toasts.show(said);
     await refresh();
@@ -64,7 +65,8 @@
             {#if !session.own}
               <Button
                 kind="quiet"
-                onclick={() => end(`/sessions/${session.id}`, `${session.device} is signed out.`)}
+                onclick={() =>
+                  end(call('DELETE /sessions/{id}', { id: session.id }), `${session.device} is signed out.`)}
                 >End it</Button
               >
             {/if}
@@ -73,7 +75,7 @@
       </ul>
       {#if data.sessions.length > 1}
         <div>
-          <Button onclick={() => end('/sessions', 'You are signed out everywhere else.')}
+          <Button onclick={() => end(call('DELETE /sessions'), 'You are signed out everywhere else.')}
             >Sign out everywhere else</Button
           >
         </div>

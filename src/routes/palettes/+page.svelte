@@ -27,7 +27,7 @@
     goto(`/palettes?palette=${id}`, { replaceState: true, keepFocus: true, noScroll: true });
 
   async function create(name: string) {
-    const made = await call<PaletteData>('POST', '/palettes', { name });
+    const made = await call('POST /palettes', { body: { name } });
     if (made.ok) {
       making = false;
       await refresh();
@@ -36,7 +36,7 @@
     return made;
   }
   async function setArchived(palette: PaletteData, archived: boolean): Promise<void> {
-    const done = await call('PUT', `/palettes/${palette.id}/archived`, { archived });
+    const done = await call('PUT /palettes/{id}/archived', { id: palette.id, body: { archived } });
     if (!done.ok) return toasts.problem(done.failure.message);
     await refresh();
     if (archived)

@@ -15,12 +15,12 @@
   let asking = $state(false);
 
   async function create(name: string): Promise<Outcome<unknown>> {
-    const made = await call<{ id: string }>('POST', '/projects', { name });
+    const made = await call('POST /projects', { body: { name } });
     if (made.ok) await goto(`/projects/${made.value.id}`);
     return made;
   }
   async function restore(id: string, name: string): Promise<void> {
-    const saved = await call('PUT', `/projects/${id}/archived`, { archived: false });
+    const saved = await call('PUT /projects/{id}/archived', { id, body: { archived: false } });
     if (!saved.ok) return toasts.problem(saved.failure.message);
     toasts.show(`“${name}” is back among the projects.`);
     await refresh();

@@ -31,7 +31,7 @@
   <form
     onsubmit={(event) => {
       event.preventDefault();
-      void by(() => call('POST', '/sessions', { email, password }));
+      void by(() => call('POST /sessions', { body: { email, password } }));
     }}
   >
     <Field label="E-mail address" kind="email" autocomplete="username" bind:value={email} autofocus />

@@ -1,7 +1,13 @@
 import type Joi from 'joi';
 import type { Role } from '../people';
 
-/** One route of the API: what it is for and what it takes. The server's handlers and the OpenAPI document both read this table. */
+/** What is given with a call, as a schema that checks it. `In` is what one sends, `Out` what the handler gets. */
+export type Takes<In, Out = In> = Joi.ObjectSchema<Out> & { readonly given?: In };
+
+/** What a call answers with, for the types alone. */
+export type Gives<Answer> = { readonly answer?: Answer };
+
+/** One route of the API: what it is for and what it takes. The server's handlers, the client's calls and the OpenAPI document all read this table. */
 export type RouteSpec = {
   method: 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE';
   path: string;
@@ -12,6 +18,7 @@ export type RouteSpec = {
   openable?: boolean;
   body?: Joi.ObjectSchema;
   query?: Joi.ObjectSchema;
+  gives?: Gives<unknown>;
   /** So often a minute one may ask it, where it costs much; who asks too often is told to wait. */
   perMinute?: number;
   /** Most bytes of the body; 20 MB where not said. */
@@ -23,10 +30,33 @@ export type RouteSpec = {
 };
 
 /** A row of the table. */
-export const spec = (
-  method: RouteSpec['method'],
-  path: string,
+export const spec = <
+  Method extends RouteSpec['method'],
+  Path extends string,
+  More extends Partial<RouteSpec>,
+>(
+  method: Method,
+  path: Path,
   role: RouteSpec['role'],
   summary: string,
-  more: Partial<RouteSpec> = {},
-): RouteSpec => ({ method, path, role, summary, ...more });
+  more: More,
+): { method: Method; path: Path; role: RouteSpec['role']; summary: string } & More => ({
+  method,
+  path,
+  role,
+  summary,
+  ...more,
+});
+
+/** A schema with the type of what it checks; it fills in the keys `Filled` where they are left out. */
+export const takes = <In, Filled extends keyof In = never>(
+  schema: Joi.ObjectSchema,
+): Takes<In, In & Required<Pick<In, Filled>>> => schema;
+
+/** The type of an answer. */
+export const gives = <Answer>(): Gives<Answer> => ({});
+
+/** The names in braces of an address. */
+export type ParamsOf<Path extends string> = Path extends `${string}{${infer Name}}${infer Rest}`
+  ? Name | ParamsOf<Rest>
+  : never;

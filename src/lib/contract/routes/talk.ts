@@ -1,52 +1,58 @@
+import type { Kept } from '../answers';
+import type { ApprovalChange, ApprovalSubject, CommentSubject, NewComment } from '../given-people';
+import type { ActivityItem, ApprovalState, CommentData } from '../talk';
 import { talkSchemas } from '../talk-schemas';
-import { spec, type RouteSpec } from './spec';
+import { gives, spec, takes, type RouteSpec } from './spec';
 
 /** What people say about things, how far these are, and what happened. */
 export const TALK_ROUTES = {
   listComments: spec('GET', '/comments', 'viewer', 'What is said about a layout, a pattern or a strike-off', {
-    query: talkSchemas.commentsQuery,
+    gives: gives<CommentData[]>(),
+    query: takes<CommentSubject>(talkSchemas.commentsQuery),
   }),
   addComment: spec(
     'POST',
     '/comments',
     'viewer',
     'Say something: at a place, about a shape, or as an answer',
-    { perMinute: 120, body: talkSchemas.addComment, maxBytes: 60_000 },
+    {
+      gives: gives<Kept>(),
+      perMinute: 120,
+      body: takes<NewComment>(talkSchemas.addComment),
+      maxBytes: 60_000,
+    },
   ),
   setDone: spec('PATCH', '/comments/{id}', 'viewer', 'Say that a comment is dealt with, or not after all', {
-    body: talkSchemas.setDone,
+    gives: gives<Kept>(),
+    body: takes<{ done: boolean }>(talkSchemas.setDone),
   }),
   readComments: spec(
     'PUT',
     '/comments/read',
     'viewer',
     'Note that one has read what is said about something',
-    {
-      body: talkSchemas.readComments,
-    },
+    { gives: gives<{ at: number }>(), body: takes<CommentSubject>(talkSchemas.readComments) },
   ),
   getApproval: spec('GET', '/approvals', 'viewer', 'How far a layout or pattern is', {
-    query: talkSchemas.approvalQuery,
+    gives: gives<ApprovalState>(),
+    query: takes<ApprovalSubject>(talkSchemas.approvalQuery),
   }),
   setApproval: spec(
     'PUT',
     '/approvals',
     'contributor',
     'Ask for approval, approve (designers), or take it back to work',
-    {
-      body: talkSchemas.setApproval,
-    },
+    { gives: gives<ApprovalState>(), body: takes<ApprovalChange>(talkSchemas.setApproval) },
   ),
   setDemand: spec(
     'PUT',
     '/projects/{id}/approval',
     'designer',
     'Say whether a project hands over only what is approved',
-    {
-      body: talkSchemas.setDemand,
-    },
+    { gives: gives<{ demands: boolean }>(), body: takes<{ demands: boolean }>(talkSchemas.setDemand) },
   ),
   listActivity: spec('GET', '/activity', 'viewer', 'What happened in the studio, the latest first', {
-    query: talkSchemas.activityQuery,
+    gives: gives<ActivityItem[]>(),
+    query: takes<{ before?: number }>(talkSchemas.activityQuery),
   }),
 } satisfies Record<string, RouteSpec>;

@@ -5,7 +5,15 @@ import { json, type RequestEvent } from '@sveltejs/kit';
 import { nanoid } from 'nanoid';
 import { checkBody, checked, LARGE_BODY } from '../../contract/bodies';
 import { done, fail, FAILURE_STATUS, type Failure, type Outcome } from '../../contract/failure';
-import { ROUTES, type RouteName, type RouteSpec } from '../../contract/routes';
+import {
+  ROUTES,
+  type BodyTaken,
+  type QueryTaken,
+  type RouteAnswer,
+  type RouteName,
+  type RouteParams,
+  type RouteSpec,
+} from '../../contract/routes';
 import type { PersonData } from '../../contract/people';
 import { tidyName } from '../../core/num/text';
 import type { Recipe } from '../../core/recipe/recipe';
@@ -22,19 +30,17 @@ const MOST_BYTES = 20_000_000;
 /** A file that came in, written to disk while it came: `path` is removed once the answer is made. */
 export type InFile = { path: string; name: string; bytes: number };
 
-export type Call = {
+/** A call of a route, as its handler gets it. */
+export type Call<N extends RouteName = RouteName> = {
   app: App;
   /** The database as it is asked by whoever calls. */
   db: Db;
   /** Who calls. A route that anyone may ask looks whether there is somebody. */
   person: PersonData;
-  params: Record<string, string>;
-  /** The checked body; its form is the route's Joi schema. */
-  // eslint-disable-next-line @typescript-eslint/no-explicit-any
-  body: any;
-  /** The checked query. */
-  // eslint-disable-next-line @typescript-eslint/no-explicit-any
-  query: any;
+  params: RouteParams<N>;
+  /** The body and the query, checked by the schemas of the route table. */
+  body: BodyTaken<N>;
+  query: QueryTaken<N>;
   event: RequestEvent;
   /** The file of a route that takes one. */
   file: InFile;
@@ -42,16 +48,16 @@ export type Call = {
   asking: { asker: string; signal: AbortSignal };
 };
 
-type Answer = Outcome<unknown> | Response;
+type Answer<N extends RouteName> = Outcome<RouteAnswer<N>> | Response;
 
 /**
  * A server route: checks origin, body and query by the route table, calls `work`, and turns its outcome into an
  * answer: the value, or the failure with its status. What nobody expected is a failure too, with a number that stands
  * in the log.
  */
-export function api(
-  name: RouteName,
-  work: (call: Call) => Answer | Promise<Answer>,
+export function api<N extends RouteName>(
+  name: N,
+  work: (call: Call<N>) => Answer<N> | Promise<Answer<N>>,
 ): (event: RequestEvent) => Promise<Response> {
   return async (event) => {
     const { app } = event.locals;
@@ -60,7 +66,8 @@ export function api(
     try {
       const call = await readCall(name, event, gone.signal, (came) => (file = came));
       if (!call.ok) return failed(call.failure);
-      const answer = await work(call.value);
+      // What the table's schemas let pass has the types that the table says.
+      const answer = await work(call.value as Call<N>);
       if (event.request.method !== 'GET') app.events.soon();
       if (answer instanceof Response) return answer;
       return answer.ok ? json(answer.value) : failed(answer.failure);
@@ -73,12 +80,18 @@ export function api(
   };
 }
 
+type ReadCall = Omit<Call, 'params' | 'body' | 'query'> & {
+  params: Record<string, string>;
+  body: unknown;
+  query: unknown;
+};
+
 async function readCall(
   name: RouteName,
   event: RequestEvent,
   signal: AbortSignal,
   came: (file: InFile) => void,
-): Promise<Outcome<Call>> {
+): Promise<Outcome<ReadCall>> {
   const route: RouteSpec = ROUTES[name];
   const { app } = event.locals;
   if (app.stopping) return fail('stopping', 'Isle is being stopped; try again in a moment.');

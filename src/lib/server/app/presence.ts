@@ -1,3 +1,4 @@
+import type { Whereabouts } from '../../contract/given-people';
 import type { Presence } from '../../contract/live';
 import type { PersonData } from '../../contract/people';
 import type { Events } from './events';
@@ -8,7 +9,6 @@ const LOOK_MS = 10_000;
 const MOST_VIEWS = 2000;
 
 type Held = { subject: string; here: Presence; at: number };
-export type Whereabouts = Pick<Presence, 'kind' | 'selected' | 'sees'> & { id: string };
 
 /** Who is on which layout or pattern: kept in memory alone, and told to all who listen. */
 export class Present {
@@ -25,7 +25,7 @@ export class Present {
   }
 
   /** Notes where a window is, and answers who else is there; `null` is nowhere any more. */
-  note(view: string, person: PersonData, where: Whereabouts | null): Presence[] {
+  note(view: string, person: PersonData, where: Whereabouts['where']): Presence[] {
     const before = this.views.get(view);
     // Another person's window cannot be spoken for.
     if (before && before.here.person !== person.id) return [];

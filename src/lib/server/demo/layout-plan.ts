@@ -17,7 +17,7 @@ import { shapesOf } from '../../core/mockup/cut-shapes';
 import { cutSheet, type ObjectSpec } from '../../core/mockup/objects';
 import type { Mask } from '../../core/recipe/mask';
 import { newId } from '../repo/context';
-import type { NewLayout } from '../repo/layouts';
+import type { NewLayout } from '../../contract/given';
 import { setText } from '../render/text';
 import { COLOURS, mm, slotOf, type ColourName } from './draw';
 
@@ -26,7 +26,7 @@ export type DemoWorld = {
   patterns: ReadonlyMap<string, string>;
   pictures: ReadonlyMap<string, { asset: string; width: number; height: number }>;
 };
-export type DemoPage = NewLayout & { bleed?: number; margin?: number };
+export type DemoPage = NewLayout;
 export type DemoLayout = {
   page: DemoPage;
   content: (world: DemoWorld) => { shapes: Shape[]; groups: ShapeGroup[] };

@@ -1,3 +1,4 @@
+import type { ProjectPeople } from '../../contract/given-people';
 import { sql, type AnyColumn, type SQL } from 'drizzle-orm';
 import type { Role } from '../../contract/people';
 import { mayAs } from '../../contract/people';
@@ -115,8 +116,6 @@ export function closedProjects(db: Db): ReadonlySet<string> {
 /** True for rows whose project whoever asks may see; rows of no project are seen by all. */
 export const seen = (db: Db, projectId: AnyColumn): SQL =>
   sql`(${projectId} IS NULL OR ${projectId} NOT IN (SELECT value FROM json_each(${JSON.stringify([...closedProjects(db)])})))`;
-
-export type ProjectPeople = { closed: boolean; people: string[] };
 
 export function projectPeople(db: Db, projectId: string): Outcome<ProjectPeople> {
   const closed = statement(db, 'SELECT closed FROM project WHERE id = ? AND studio_id = ?')

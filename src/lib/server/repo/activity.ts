@@ -70,17 +70,16 @@ export function listActivity(db: Db, person: PersonData, before: number | null, 
 function undoOf(db: Db, kind: string, subject: string): ActivityItem['undo'] {
   if (kind === 'bulk.replaced' || kind === 'bulk.recoloured') {
     const open = statement(db, 'SELECT 1 FROM bulk_change WHERE id = ? AND undone_at IS NULL').get(subject);
-    return open ? { method: 'POST', path: `/changes/${subject}/undone` } : null;
+    return open ? { do: 'undo-change', id: subject } : null;
   }
-  const table = /^(pattern|layout|project)\.archived$/.exec(kind)?.[1];
+  const table = RESTORABLE.find((one) => kind === `${one}.archived`);
   if (!table) return null;
   const archived = statement(db, `SELECT 1 FROM ${table} WHERE id = ? AND archived_at IS NOT NULL`).get(
     subject,
   );
-  return archived
-    ? { method: 'PUT', path: `/${table}s/${subject}/archived`, body: { archived: false } }
-    : null;
+  return archived ? { do: 'restore', kind: table, id: subject } : null;
 }
+const RESTORABLE = ['pattern', 'layout', 'project'] as const;
 
 /** What an id is the id of, with its name and address. */
 export function placeOf(db: Db, id: string): Place | null {

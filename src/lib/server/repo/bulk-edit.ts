@@ -1,3 +1,5 @@
+import type { PatternsEdited } from '../../contract/answers';
+import type { PatternsEdit } from '../../contract/given';
 import type { PatternCredit, PatternKeeping } from '../../contract/data';
 import { done, fail, type Outcome } from '../../contract/failure';
 import { LIMITS } from '../../core/recipe/limits';
@@ -9,20 +11,8 @@ import { statement } from './rows';
 import { indexWordsOf } from './search-index';
 
 /** What to do to many patterns at once. */
-export type BulkEdit = {
-  ids: readonly string[];
-  addTags?: readonly string[];
-  removeTags?: readonly string[];
-  addCollections?: readonly string[];
-  removeCollections?: readonly string[];
-  credit?: PatternCredit;
-  archived?: boolean;
-};
-
-type Edited = { patterns: number; before: PatternKeeping[] };
-
 /** Edits many patterns in one transaction, all or none; answers what they were, so that it can be put back. */
-export function editPatterns(db: Db, edit: BulkEdit): Outcome<Edited> {
+export function editPatterns(db: Db, edit: PatternsEdit): Outcome<PatternsEdited> {
   const { ids, addTags = [], removeTags = [], addCollections = [], removeCollections = [] } = edit;
   const changes = ids.length * (addTags.length + addCollections.length);
   if (changes > LIMITS.bulkRows)
@@ -31,7 +21,7 @@ export function editPatterns(db: Db, edit: BulkEdit): Outcome<Edited> {
       `${ids.length} patterns with ${addTags.length + addCollections.length} tags and collections each are too many at once; choose fewer patterns, or add some tags first.`,
       'ids',
     );
-  return writing(db, { what: 'pattern', name: '' }, (tx): Outcome<Edited> => {
+  return writing(db, { what: 'pattern', name: '' }, (tx): Outcome<PatternsEdited> => {
     const rows = rowsOf(tx, ids);
     if (rows.length < new Set(ids).size)
       return fail('not_found', 'One of the chosen patterns is gone; choose again.', 'ids');
@@ -56,8 +46,8 @@ export function editPatterns(db: Db, edit: BulkEdit): Outcome<Edited> {
 }
 
 /** Puts back what patterns were before an edit. */
-export function putBack(db: Db, keepings: readonly PatternKeeping[]): Outcome<Edited> {
-  return writing(db, { what: 'pattern', name: '' }, (tx): Outcome<Edited> => {
+export function putBack(db: Db, keepings: readonly PatternKeeping[]): Outcome<PatternsEdited> {
+  return writing(db, { what: 'pattern', name: '' }, (tx): Outcome<PatternsEdited> => {
     const rows = new Map(
       rowsOf(
         tx,

@@ -1,3 +1,4 @@
+import type { CommentSubject, NewComment } from '../../contract/given-people';
 import type { CommentData, CommentKind } from '../../contract/talk';
 import { TALK_LIMITS } from '../../contract/talk';
 import type { MentionData, PersonData } from '../../contract/people';
@@ -15,17 +16,8 @@ const TABLES: Record<CommentKind, string> = {
   'strike-off': 'strike_off',
 };
 
-export type Subject = { kind: CommentKind; id: string };
-export type NewComment = Subject & {
-  words: string;
-  parentId: string | null;
-  shapeId: string | null;
-  x: number | null;
-  y: number | null;
-};
-
 /** A failure where something is not there, or not for whoever asks. */
-function missing(db: Db, person: PersonData, { kind, id }: Subject): ReturnType<typeof fail> | null {
+function missing(db: Db, person: PersonData, { kind, id }: CommentSubject): ReturnType<typeof fail> | null {
   const fault = unreachable(db, person, kind, id, false);
   if (fault) return { ok: false, failure: fault };
   const there = statement(db, `SELECT 1 FROM ${TABLES[kind]} WHERE id = ? AND studio_id = ?`).get(
@@ -43,7 +35,7 @@ type Row = Omit<CommentData, 'by' | 'mentions' | 'unread'> & {
 };
 
 /** What is said about something, the first first; with what whoever asks has not read yet. */
-export function listComments(db: Db, person: PersonData, of: Subject): Outcome<CommentData[]> {
+export function listComments(db: Db, person: PersonData, of: CommentSubject): Outcome<CommentData[]> {
   const fault = missing(db, person, of);
   if (fault) return fault;
   const read = (statement(db, 'SELECT at FROM comment_read WHERE person_id = ? AND subject_id = ?')
@@ -165,7 +157,7 @@ export function mentionsOf(db: Db, person: PersonData): MentionData[] {
 }
 
 /** Notes that somebody has read what is said about something until now. */
-export function readComments(db: Db, person: PersonData, of: Subject): Outcome<{ at: number }> {
+export function readComments(db: Db, person: PersonData, of: CommentSubject): Outcome<{ at: number }> {
   const fault = missing(db, person, of);
   if (fault) return fault;
   const at = Date.now();

@@ -1,3 +1,4 @@
+import type { PatternQuery } from '../../contract/given';
 import type { FoundPatterns, Hangers, LibraryFacets, LibrarySort, PatternSummary } from '../../contract/data';
 import type { Db } from '../db/open';
 import { closedProjects } from './access';
@@ -6,35 +7,6 @@ import { statement } from './rows';
 import { searchWords, type WordSearch } from './search-words';
 import { summariesOf } from './summaries';
 import { coloursLike } from './used-colours';
-
-/** What to look for in the library; what is left out does not filter. Lengths in px. */
-export type PatternQuery = {
-  search?: string;
-  archived?: boolean;
-  /** Count patterns in that have no revision yet. */
-  drafts?: boolean;
-  /** Only patterns with work that is not published. */
-  unpublished?: boolean;
-  collection?: string;
-  tag?: string;
-  kind?: 'drawn' | 'measured' | 'picture';
-  repeat?: string;
-  least?: number;
-  most?: number;
-  coloursLeast?: number;
-  coloursMost?: number;
-  ground?: 'clear' | 'own';
-  project?: string;
-  /** Contains a colour nearer than `near` (ΔE2000) to this one. */
-  colour?: string;
-  near?: number;
-  stock?: 'stock' | 'own';
-  sort?: LibrarySort;
-  /** Turns the order round. */
-  backwards?: boolean;
-  limit?: number;
-  offset?: number;
-};
 
 /** ΔE2000 within which colours count as "something like this". */
 const NEAR = 12;

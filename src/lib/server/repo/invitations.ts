@@ -1,3 +1,4 @@
+import type { Inviting } from '../../contract/given-people';
 import { and, count, desc, eq, gt, isNull, type SQL } from 'drizzle-orm';
 import type { InvitationData, OpenInvitation, Role } from '../../contract/people';
 import { PEOPLE_LIMITS } from '../../contract/people';
@@ -12,12 +13,14 @@ const DAY_MS = 24 * 60 * 60 * 1000;
 /** For how long a link for a new password may be used. */
 const RENEWAL_MS = 2 * DAY_MS;
 
-export type Invite = { name: string; role: Role; projects: string[]; days: number; leavesAt: number | null };
-
 type Row = typeof invitation.$inferSelect;
 
 /** Keeps a link under its key: whoever has it comes into the studio, once. */
-export function invite(db: Db, key: string, { days, projects, ...of }: Invite): Outcome<{ endsAt: number }> {
+export function invite(
+  db: Db,
+  key: string,
+  { days, projects, ...of }: Inviting,
+): Outcome<{ endsAt: number }> {
   return writing(db, { what: 'invitation', name: of.name }, (tx): Outcome<{ endsAt: number }> => {
     const full = crowded(tx);
     if (full) return full;

@@ -1,15 +1,16 @@
+import type { FilledLayout } from '../../contract/given';
 import { done, type Outcome } from '../../contract/failure';
 import { mapFills, type Shape } from '../../core/recipe/layout';
 import type { Db } from '../db/open';
 import { newId, writing } from './context';
 import { applyChanges } from './layout-changes';
-import { createLayout, getLayout, type NewLayout } from './layouts';
+import { createLayout, getLayout } from './layouts';
 
 /** A new layout with its first shapes, or none of it. */
 export function makeLayout(
   db: Db,
   projectId: string,
-  { shapes = [], ...page }: NewLayout & { shapes?: readonly Shape[] },
+  { shapes = [], ...page }: FilledLayout,
 ): Outcome<{ id: string; version: number }> {
   return writing(db, { what: 'layout', name: page.name }, (tx): Outcome<{ id: string; version: number }> => {
     const made = createLayout(tx, projectId, page);

@@ -1,3 +1,4 @@
+import type { NewLayout } from '../../contract/given';
 import { and, asc, eq, sql } from 'drizzle-orm';
 import type { LayoutData, LayoutInUse, PatternForUse } from '../../contract/data';
 import { done, fail, type Outcome } from '../../contract/failure';
@@ -25,17 +26,6 @@ import { once } from './rows';
 import { paletteLinks } from './links';
 import { nameKey } from './names';
 import { patternsForUse } from './patterns';
-
-export type NewLayout = {
-  name: string;
-  width: number;
-  height: number;
-  measure: LengthUnit;
-  ppi?: number;
-  background?: string | null;
-  /** The object whose cut sheet the page is. */
-  object?: ObjectSpec;
-};
 
 /** A new, empty layout in a project; its page is white unless said otherwise. */
 export function createLayout(

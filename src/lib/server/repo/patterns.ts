@@ -1,3 +1,4 @@
+import type { PatternPatch } from '../../contract/given';
 import { and, asc, desc, eq, inArray, isNull, sql } from 'drizzle-orm';
 import type {
   PatternCredit,
@@ -164,15 +165,6 @@ export function saveDraft(db: Db, id: string, base: number, recipe: Recipe): Out
     return null;
   });
 }
-
-export type PatternPatch = {
-  name?: string;
-  description?: string;
-  tags?: string[];
-  /** Ids of all collections it is to be in. */
-  collections?: string[];
-  credit?: PatternCredit;
-};
 
 /** Changes name, description, tags, collections or credit; uses refer to the id, so none changes. */
 export function patchPattern(

@@ -1,3 +1,4 @@
+import type { StudioState } from '../../contract/answers';
 import type { PersonData, Role } from '../../contract/people';
 import { PEOPLE_LIMITS } from '../../contract/people';
 import { done, fail, type Outcome } from '../../contract/failure';
@@ -10,9 +11,6 @@ import { statement } from './rows';
 const COLOURS = ['#0d5a50', '#b23a12', '#3b4cb8', '#8f5a00', '#8a2f7d', '#1f6f9c', '#4d6b12', '#a32240'];
 
 export type PersonRow = typeof person.$inferSelect;
-
-/** The studio's own name and how it is kept. */
-export type StudioState = { name: string; opened: boolean; openPatterns: boolean };
 
 export function studioState(db: Db): StudioState {
   const row = statement(db, 'SELECT name, opened_at, open_patterns FROM studio WHERE id = ?').get(

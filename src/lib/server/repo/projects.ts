@@ -1,3 +1,4 @@
+import type { ProjectPatch } from '../../contract/given';
 import { and, asc, count, eq, inArray, isNotNull, isNull, ne } from 'drizzle-orm';
 import type { LayoutSummary, ProjectDetail, ProjectSummary } from '../../contract/data';
 import type { LengthUnit } from '../../core/num/length';
@@ -14,13 +15,6 @@ import { hasProfile } from './press-profiles';
 import { summariesOf } from './summaries';
 
 type ProjectRow = typeof project.$inferSelect;
-export type ProjectChange = {
-  name?: string;
-  measure?: LengthUnit;
-  proof?: ProofSettings;
-  press?: PressSettings;
-};
-
 /** All projects by name; archived ones only on request. */
 export function listProjects(db: Db, archived = false): ProjectSummary[] {
   const rows = db
@@ -136,7 +130,7 @@ export function changeProject(
   db: Db,
   id: string,
   base: number,
-  { name, measure, proof, press }: ProjectChange,
+  { name, measure, proof, press }: ProjectPatch,
 ): Outcome<{ version: number }> {
   return writing(db, { what: 'project', name: name ?? '' }, (tx): Outcome<{ version: number }> => {
     const row = findRow(tx, id);

@@ -123,7 +123,7 @@
     void bringIn(editor, takeBrought());
   });
   onLive(['palette.'], async () => {
-    const fresh = await call<PaletteData[]>('GET', '/palettes');
+    const fresh = await call('GET /palettes');
     if (!fresh.ok) return;
     palettes = fresh.value;
     editor.links = linksFrom(fresh.value, editor.links);

@@ -40,7 +40,7 @@
   }
   /** Asks in which layout the pattern is to be used. */
   export async function useIt(said?: string): Promise<void> {
-    const found = await call<LibraryFacets>('GET', '/library');
+    const found = await call('GET /library');
     if (found.ok) using = { facets: found.value, ...(said === undefined ? {} : { said }) };
     else toasts.problem(found.failure.message);
   }

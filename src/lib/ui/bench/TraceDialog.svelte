@@ -34,7 +34,7 @@
   async function trace(wanted: TraceBy): Promise<void> {
     asked += 1;
     const own = asked;
-    const made = await call<Traced>('POST', `/motifs/${picture.asset}/tracings`, wanted);
+    const made = await call('POST /motifs/{hash}/tracings', { hash: picture.asset, body: wanted });
     // A later one may have come back before.
     if (own < answered) return;
     answered = own;

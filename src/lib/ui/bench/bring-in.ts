@@ -32,8 +32,8 @@ export async function bringOne(editor: BenchEditor, file: File): Promise<void> {
     return;
   }
   const read = isSvg
-    ? await call<ImportedMotif>('POST', '/motifs', { fileName: file.name, svg: await file.text() })
-    : await sendFile<ImportedMotif>('/motifs/pictures', file);
+    ? await call('POST /motifs', { body: { fileName: file.name, svg: await file.text() } })
+    : await sendFile('POST /motifs/pictures', { file });
   if (!read.ok) {
     toasts.problem(read.failure.message);
     return;

@@ -29,6 +29,8 @@ export function automaticName(recipe: Recipe): string | null {
 const isNamedAfter = (name: string, automatic: string | null): boolean =>
   automatic !== null && name.replace(/ \(\d+\)$/, '') === automatic;
 
+const UNKEPT = 'The draft is not saved yet; try again.';
+
 const isUnnamed = (name: string): boolean => /^New pattern( \d+)?$/.test(name);
 
 /** Keeps the pattern that is on the bench: its name, its draft, its revisions. What is done to the recipe is not its matter. */
@@ -99,9 +101,12 @@ export abstract class PatternKeeper {
     const saved =
       this.id === null
         ? await this.create(next)
-        : await call<{ version: number }>('PUT', `/patterns/${this.id}/draft`, {
-            base: version,
-            recipe: next,
+        : await call('PUT /patterns/{id}/draft', {
+            id: this.id,
+            body: {
+              base: version,
+              recipe: next,
+            },
           });
     if (!saved.ok) return saved;
     this.hasDraft = true;
@@ -112,9 +117,11 @@ export abstract class PatternKeeper {
   private async followName(recipe: Recipe, version: number): Promise<Outcome<{ version: number }>> {
     const stem = automaticName(recipe);
     if (this.named || stem === null || isNamedAfter(this.name, stem)) return done({ version });
+    const { id } = this;
+    if (id === null) return done({ version });
     for (let number = 1; number < 50; number += 1) {
       const name = number === 1 ? stem : `${stem} (${number})`;
-      const made = await call<{ version: number }>('PATCH', `/patterns/${this.id}`, { base: version, name });
+      const made = await call('PATCH /patterns/{id}', { id, body: { base: version, name } });
       if (made.ok) this.name = name;
       if (made.ok) return made;
       if (made.failure.code !== 'name_taken') break;
@@ -127,7 +134,7 @@ export abstract class PatternKeeper {
     const stem = this.name;
     for (let number = 1; ; number += 1) {
       const name = number === 1 ? stem : automaticName(recipe) ? `${stem} (${number})` : `${stem} ${number}`;
-      const made = await call<{ id: string; version: number }>('POST', '/patterns', { name, recipe });
+      const made = await call('POST /patterns', { body: { name, recipe } });
       if (made.ok) {
         this.id = made.value.id;
         this.name = name;
@@ -145,9 +152,12 @@ export abstract class PatternKeeper {
       return null;
     }
     await this.saver.flush();
-    const saved = await call<{ version: number }>('PATCH', `/patterns/${this.id}`, {
-      base: this.saver.version,
-      name,
+    const saved = await call('PATCH /patterns/{id}', {
+      id: this.id,
+      body: {
+        base: this.saver.version,
+        name,
+      },
     });
     if (!saved.ok) return saved.failure.message;
     this.name = name;
@@ -169,16 +179,15 @@ export abstract class PatternKeeper {
       return null;
     }
     if (await this.saver.flush()) return null;
-    return this.saver.state.kind === 'failed'
-      ? this.saver.state.message
-      : 'The draft is not saved yet; try again.';
+    return this.saver.state.kind === 'failed' ? this.saver.state.message : UNKEPT;
   }
 
   /** What publishing would change; `null` where there is nothing to ask about, a sentence where it cannot be told. */
   async preview(): Promise<PublishPreview | string | null> {
     const problem = await this.kept();
     if (problem) return problem;
-    const found = await call<PublishPreview>('GET', `/patterns/${this.id}/uses`);
+    if (this.id === null) return null;
+    const found = await call('GET /patterns/{id}/uses', { id: this.id });
     if (!found.ok) return found.failure.message;
     return found.value.uses.some((use) => use.held === null) ? found.value : null;
   }
@@ -187,11 +196,15 @@ export abstract class PatternKeeper {
   async publish(hold: string[] = []): Promise<string | null> {
     const problem = await this.kept();
     if (problem) return problem;
+    if (this.id === null) return UNKEPT;
     const named = await this.followName(this.recipe, this.saver.version);
     if (named.ok) this.saver.version = named.value.version;
-    const made = await call<{ version: number; revision: number }>('POST', `/patterns/${this.id}/revisions`, {
-      base: this.saver.version,
-      hold,
+    const made = await call('POST /patterns/{id}/revisions', {
+      id: this.id,
+      body: {
+        base: this.saver.version,
+        hold,
+      },
     });
     if (!made.ok) return made.failure.message;
     this.saver.version = made.value.version;
@@ -205,10 +218,14 @@ export abstract class PatternKeeper {
   async keepAsNew(name: string): Promise<Outcome<{ id: string }>> {
     if (this.problems[0]) return fail('invalid', this.problems[0].message);
     if (!this.stock) await this.saver.flush();
-    return call<{ id: string }>('POST', `/patterns/${this.id}/copies`, {
-      name,
-      recipe: this.recipe,
-      takesDraft: this.hasDraft,
+    if (this.id === null) return fail('internal', UNKEPT);
+    return call('POST /patterns/{id}/copies', {
+      id: this.id,
+      body: {
+        name,
+        recipe: this.recipe,
+        takesDraft: this.hasDraft,
+      },
     });
   }
 }

@@ -19,14 +19,17 @@
   async function add(): Promise<void> {
     if (!file) return;
     working = true;
-    const added = await sendFile<StudioFont>(`/fonts?licence=${encodeURIComponent(licence.trim())}`, file);
+    const added = await sendFile('POST /fonts', {
+      query: { licence: encodeURIComponent(licence.trim()) },
+      file,
+    });
     working = false;
     if (!added.ok) return void (problem = added.failure.message);
     await studioFonts.read();
     onadded(added.value.id);
   }
   async function remove(id: string): Promise<void> {
-    const removed = await call('DELETE', `/fonts/${id}`);
+    const removed = await call('DELETE /fonts/{id}', { id });
     problem = removed.ok ? null : removed.failure.message;
     await studioFonts.read();
   }

@@ -28,7 +28,7 @@ export class LayoutHistory {
   constructor(private readonly editor: LayoutEditor) {}
 
   async load(): Promise<void> {
-    const found = await call<LayoutState[]>('GET', `/layouts/${this.editor.id}/states`);
+    const found = await call('GET /layouts/{id}/states', { id: this.editor.id });
     if (found.ok) this.states = found.value;
     else toasts.problem(found.failure.message);
   }
@@ -40,7 +40,10 @@ export class LayoutHistory {
   /** Shows a state beside the present one, or puts it away. */
   async look(state: LayoutState): Promise<void> {
     if (this.looked?.state.version === state.version) return this.close();
-    const found = await call<LayoutInUse>('GET', `/layouts/${this.editor.id}/states/${state.version}`);
+    const found = await call('GET /layouts/{id}/states/{version}', {
+      id: this.editor.id,
+      version: state.version,
+    });
     if (!found.ok) {
       toasts.problem(found.failure.message);
       return this.load();
@@ -54,7 +57,11 @@ export class LayoutHistory {
     if (version === null && !(await this.editor.saver.flush()))
       return 'What is on the stage is not saved yet; try again.';
     const at = version ?? this.editor.saver.version;
-    const saved = await call('PUT', `/layouts/${this.editor.id}/states/${at}`, { name });
+    const saved = await call('PUT /layouts/{id}/states/{version}', {
+      id: this.editor.id,
+      version: at,
+      body: { name },
+    });
     await this.load();
     return saved.ok ? null : saved.failure.message;
   }

@@ -1,13 +1,14 @@
 <script lang="ts">
   import { devicePixels, effectivePpi } from '$lib/core/num/length';
   import { LIMITS } from '$lib/core/recipe/limits';
+  import { call } from '../state/api';
   import { ExportRun } from '../state/export-job.svelte';
   import { fetchFile } from '../state/save-file';
   import Button from '../components/Button.svelte';
   import Dialog from '../components/Dialog.svelte';
   import NumberField from '../components/NumberField.svelte';
   import Tick from '../components/Tick.svelte';
-  import PdfTicks, { NO_WISHES, pdfQuery, type PdfWishes } from './PdfTicks.svelte';
+  import PdfTicks, { NO_WISHES, type PdfWishes } from './PdfTicks.svelte';
   import PicturePpi from './PicturePpi.svelte';
   import Switch from '../components/Switch.svelte';
   import type { LayoutEditor } from './editor.svelte';
@@ -64,14 +65,19 @@
       unsaved = 'The layout is not saved yet, so the file would not show your last changes. Save it first.';
       return;
     }
-    if (format === 'svg') return exportFile(`svg?patterns=${patterns}&bleed=${bleed}`);
-    if (format === 'pdf') return exportFile(`pdf?bleed=${bleed}&ppi=${picturePpi}&${pdfQuery(wishes)}`);
-    await png.run(`/layouts/${editor.id}/exports`, { ppi, bleed, as });
+    const { id } = editor;
+    if (format === 'svg')
+      return written(fetchFile('GET /layouts/{id}/svg', { id, query: { patterns, bleed } }));
+    if (format === 'pdf')
+      return written(
+        fetchFile('GET /layouts/{id}/pdf', { id, query: { ...wishes, bleed, ppi: picturePpi } }),
+      );
+    await png.run(() => call('POST /layouts/{id}/exports', { id: editor.id, body: { ppi, bleed, as } }));
   }
 
-  async function exportFile(as: string): Promise<void> {
+  async function written(file: Promise<string | null>): Promise<void> {
     writing = true;
-    unsaved = await fetchFile(`/layouts/${editor.id}/${as}`);
+    unsaved = await file;
     writing = false;
   }
 

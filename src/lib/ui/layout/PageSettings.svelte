@@ -32,8 +32,11 @@
   }
   async function double(): Promise<void> {
     if (!(await editor.saver.flush())) return;
-    const made = await call<{ id: string }>('POST', `/layouts/${editor.id}/copies`, {
-      name: `${doc.name.slice(0, 70)} copy`,
+    const made = await call('POST /layouts/{id}/copies', {
+      id: editor.id,
+      body: {
+        name: `${doc.name.slice(0, 70)} copy`,
+      },
     });
     if (!made.ok) toasts.problem(made.failure.message);
     else await goto(`/projects/${editor.projectId}/layouts/${made.value.id}`);

@@ -5,7 +5,7 @@
   import Dialog from '../components/Dialog.svelte';
   import Tick from '../components/Tick.svelte';
   import LayoutTicks from './LayoutTicks.svelte';
-  import PdfTicks, { NO_WISHES, pdfQuery, type PdfWishes } from './PdfTicks.svelte';
+  import PdfTicks, { NO_WISHES, type PdfWishes } from './PdfTicks.svelte';
   import PicturePpi from './PicturePpi.svelte';
   import { fetchFile } from '../state/save-file';
 
@@ -23,9 +23,8 @@
 
   async function save(): Promise<void> {
     writing = true;
-    problem = await fetchFile(
-      `/projects/${project}/pdf?layouts=${chosen.join(',')}&bleed=${bleed}&ppi=${ppi}&${pdfQuery(wishes)}`,
-    );
+    const query = { ...wishes, layouts: chosen.join(','), bleed, ppi };
+    problem = await fetchFile('GET /projects/{id}/pdf', { id: project, query });
     writing = false;
     if (problem === null) onclose();
   }

@@ -11,9 +11,6 @@
   export const NO_WISHES: PdfWishes = {
     ...{ marks: false, register: false, fonts: false, layers: false, exchange: false },
   };
-
-  export const pdfQuery = ({ marks, register, fonts, layers, exchange }: PdfWishes): string =>
-    `marks=${marks}&register=${register}&fonts=${fonts}&layers=${layers}&exchange=${exchange}`;
 </script>
 
 <script lang="ts">

@@ -82,7 +82,7 @@
     void editor.loadPatterns(wanted).then(() => (loaded += 1));
   });
   onMount(async () => {
-    const answer = await call<StrikeOff[]>('GET', `/projects/${editor.projectId}/strike-offs`);
+    const answer = await call('GET /projects/{id}/strike-offs', { id: editor.projectId });
     if (answer.ok) kept = answer.value;
   });
 
@@ -133,11 +133,17 @@
   async function keep(): Promise<StrikeOff | null> {
     const wanted = name.trim() || `${sheet.shape.name}, ${sayFill(base, editor)}`;
     const answer = held
-      ? await call<StrikeOff>('PUT', `/strike-offs/${held.id}`, { base: held.version, name: wanted, sheet })
-      : await call<StrikeOff>('POST', `/projects/${editor.projectId}/strike-offs`, {
-          name: wanted,
-          layoutId: editor.id,
-          sheet,
+      ? await call('PUT /strike-offs/{id}', {
+          id: held.id,
+          body: { base: held.version, name: wanted, sheet },
+        })
+      : await call('POST /projects/{id}/strike-offs', {
+          id: editor.projectId,
+          body: {
+            name: wanted,
+            layoutId: editor.id,
+            sheet,
+          },
         });
     if (!answer.ok) {
       toasts.problem(answer.failure.message);
@@ -150,20 +156,22 @@
   }
   async function print(): Promise<void> {
     const saved = await keep();
-    if (saved) await png.run(`/strike-offs/${saved.id}/exports`, { ppi: editor.doc.ppi });
+    const body = { ppi: editor.doc.ppi };
+    if (saved) await png.run(() => call('POST /strike-offs/{id}/exports', { id: saved.id, body }));
   }
   let writing = $state(false);
   async function printPdf(): Promise<void> {
     const saved = await keep();
     if (!saved) return;
     writing = true;
-    const problem = await fetchFile(`/strike-offs/${saved.id}/pdf?ppi=${editor.doc.ppi}`);
+    const query = { ppi: editor.doc.ppi };
+    const problem = await fetchFile('GET /strike-offs/{id}/pdf', { id: saved.id, query });
     writing = false;
     if (problem !== null) toasts.problem(problem);
   }
   async function remove(): Promise<void> {
     if (!held) return;
-    const gone = await call('DELETE', `/strike-offs/${held.id}`);
+    const gone = await call('DELETE /strike-offs/{id}', { id: held.id });
     if (!gone.ok) {
       toasts.problem(gone.failure.message);
       return;

@@ -25,7 +25,7 @@ export function hearChanges(
         await plates.refresh();
       if (events.some(({ kind }) => kind.startsWith('palette.'))) {
         plates.stale();
-        const fresh = await call<PaletteData[]>('GET', '/palettes');
+        const fresh = await call('GET /palettes');
         if (fresh.ok) {
           onpalettes(fresh.value);
           editor.links = linksFrom(fresh.value, editor.links);

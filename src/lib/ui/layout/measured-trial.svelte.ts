@@ -84,7 +84,7 @@ export class MeasuredTrial {
     if (!work) return;
     if (problem !== null) toasts.problem(`The numbers of “${work.name}” are as they were: ${problem}`);
     if (problem !== null || sameValue(work.recipe, work.before)) return this.putBack(work);
-    const found = await call<PatternDetail>('GET', `/patterns/${work.id}`);
+    const found = await call('GET /patterns/{id}', { id: work.id });
     if (found.ok) this.question = { work, detail: found.value };
     else {
       this.putBack(work);
@@ -111,10 +111,13 @@ export class MeasuredTrial {
   /** A new pattern for the fills that the numbers were changed from; whatever is selected meanwhile. */
   private async asNew({ work, detail }: Question): Promise<string | null> {
     for (let number = 2; number < 200; number += 1) {
-      const made = await call<{ id: string }>('POST', `/patterns/${work.id}/copies`, {
-        name: `${detail.name} ${number}`,
-        recipe: work.recipe,
-        takesDraft: false,
+      const made = await call('POST /patterns/{id}/copies', {
+        id: work.id,
+        body: {
+          name: `${detail.name} ${number}`,
+          recipe: work.recipe,
+          takesDraft: false,
+        },
       });
       if (made.ok) {
         await this.editor.exchangePattern(work.fills, made.value.id);
@@ -127,11 +130,17 @@ export class MeasuredTrial {
 }
 
 async function publish({ work, detail }: Question): Promise<string | null> {
-  const draft = await call<{ version: number }>('PUT', `/patterns/${work.id}/draft`, {
-    base: detail.version,
-    recipe: work.recipe,
+  const draft = await call('PUT /patterns/{id}/draft', {
+    id: work.id,
+    body: {
+      base: detail.version,
+      recipe: work.recipe,
+    },
   });
   if (!draft.ok) return draft.failure.message;
-  const made = await call('POST', `/patterns/${work.id}/revisions`, { base: draft.value.version, hold: [] });
+  const made = await call('POST /patterns/{id}/revisions', {
+    id: work.id,
+    body: { base: draft.value.version, hold: [] },
+  });
   return made.ok ? null : made.failure.message;
 }

@@ -11,7 +11,7 @@ export const PICTURE_TYPES = 'image/png,image/jpeg,image/webp';
 
 /** Brings a picture file in and notes what was changed about it beside whatever shows it, or says why it cannot be. */
 export async function takePicture(editor: LayoutEditor, file: File): Promise<TakenPicture | null> {
-  const taken = await sendFile<ImportedMotif>('/motifs/pictures', file);
+  const taken = await sendFile('POST /motifs/pictures', { file });
   if (!taken.ok) {
     toasts.problem(taken.failure.message);
     return null;

@@ -111,7 +111,7 @@ export class LayoutSession {
         const changes = diffLayout(last, next);
         // What others did, taken back into an older state, may come to just what is stored.
         if (changes.length === 0) return Promise.resolve(done({ version }));
-        return call('POST', `/layouts/${data.id}/changes`, { base: version, changes });
+        return call('POST /layouts/{id}/changes', { id: data.id, body: { base: version, changes } });
       },
       (failure) => this.together.reconcile(failure),
     );
@@ -248,7 +248,7 @@ export class LayoutSession {
 
   /** Asks the server for the newest revisions of the patterns in use; publishing elsewhere then shows here. */
   async refreshPatterns(): Promise<void> {
-    const fresh = await call<LayoutInUse>('GET', `/layouts/${this.id}`);
+    const fresh = await call('GET /layouts/{id}', { id: this.id });
     if (fresh.ok) this.bringInUse(fresh.value);
   }
 
@@ -260,7 +260,7 @@ export class LayoutSession {
 
   /** Brings a layout at hand that is to lie in this one, with all that it shows; what cannot lie here is told. */
   protected async loadPage(id: string): Promise<PageForUse | null> {
-    const found = await call<LayoutInUse>('GET', `/layouts/${id}`);
+    const found = await call('GET /layouts/{id}', { id });
     if (!found.ok) {
       toasts.problem(found.failure.message);
       return null;
@@ -309,7 +309,7 @@ export class LayoutSession {
 
   protected async loadPattern(id: string): Promise<boolean> {
     if (this.patterns.has(id)) return true;
-    const found = await call<PatternDetail>('GET', `/patterns/${id}`);
+    const found = await call('GET /patterns/{id}', { id });
     if (!found.ok || !found.value.recipe) {
       toasts.problem(
         found.ok

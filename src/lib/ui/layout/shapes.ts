@@ -136,7 +136,7 @@ async function addPicture(editor: LayoutEditor, file: File, at: Point): Promise<
 
 /** An SVG file as one shape for each of its outlines, in a group. */
 async function addDrawing(editor: LayoutEditor, file: File, at: Point): Promise<void> {
-  const taken = await call<ImportedMotif>('POST', '/motifs', { fileName: file.name, svg: await file.text() });
+  const taken = await call('POST /motifs', { body: { fileName: file.name, svg: await file.text() } });
   if (!taken.ok) {
     toasts.problem(taken.failure.message);
     return;

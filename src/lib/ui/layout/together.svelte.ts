@@ -60,7 +60,7 @@ export class Together {
     const { saver, id } = this.session;
     await saver.rest();
     if (version !== undefined && version <= saver.version) return;
-    const fresh = await call<LayoutSince>('GET', `/layouts/${id}/changes?since=${saver.version}`);
+    const fresh = await call('GET /layouts/{id}/changes', { id, query: { since: saver.version } });
     if (!fresh.ok) return;
     await this.atRest();
     if (fresh.value.since === null) return this.readWhole();
@@ -83,7 +83,7 @@ export class Together {
 
   private async readWhole(): Promise<void> {
     const { id } = this.session;
-    const whole = await call<LayoutInUse>('GET', `/layouts/${id}`);
+    const whole = await call('GET /layouts/{id}', { id });
     if (!whole.ok) return;
     await this.atRest();
     this.session.bringInUse(whole.value);

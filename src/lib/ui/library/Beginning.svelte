@@ -14,7 +14,7 @@
 
   async function hang(): Promise<void> {
     busy = true;
-    const done = await call<{ patterns: number }>('POST', '/stock');
+    const done = await call('POST /stock');
     busy = false;
     if (!done.ok) return toasts.problem(done.failure.message);
     await onstock();

@@ -21,18 +21,18 @@
       problem = 'Give the collection a name.';
       return;
     }
-    const made = await call('POST', '/collections', { name: name.trim() });
+    const made = await call('POST /collections', { body: { name: name.trim() } });
     problem = made.ok ? null : made.failure.message;
     if (made.ok) name = '';
     await ondone();
   }
   async function rename(id: string, next: string): Promise<string | null> {
-    const renamed = await call('PATCH', `/collections/${id}`, { name: next });
+    const renamed = await call('PATCH /collections/{id}', { id, body: { name: next } });
     await ondone();
     return renamed.ok ? null : renamed.failure.message;
   }
   async function remove(id: string, title: string): Promise<void> {
-    const removed = await call<{ patterns: string[] }>('DELETE', `/collections/${id}`);
+    const removed = await call('DELETE /collections/{id}', { id });
     if (!removed.ok) return toasts.problem(removed.failure.message);
     await ondone();
     const { patterns } = removed.value;
@@ -41,9 +41,10 @@
     });
   }
   async function bring(title: string, ids: string[]): Promise<void> {
-    const made = await call<{ id: string }>('POST', '/collections', { name: title });
+    const made = await call('POST /collections', { body: { name: title } });
     if (!made.ok) return toasts.problem(made.failure.message);
-    if (ids.length > 0) await call('POST', '/patterns/edits', { ids, addCollections: [made.value.id] });
+    if (ids.length > 0)
+      await call('POST /patterns/edits', { body: { ids, addCollections: [made.value.id] } });
     await ondone();
   }
 </script>

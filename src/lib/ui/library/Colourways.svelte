@@ -28,9 +28,12 @@
   const ways = $derived(pattern.colourways);
 
   async function save(next: readonly Colourway[]): Promise<string | null> {
-    const saved = await call('PUT', `/patterns/${pattern.id}/colourways`, {
-      base: pattern.version,
-      colourways: next,
+    const saved = await call('PUT /patterns/{id}/colourways', {
+      id: pattern.id,
+      body: {
+        base: pattern.version,
+        colourways: next,
+      },
     });
     await refresh();
     return saved.ok ? null : saved.failure.message;

@@ -15,7 +15,7 @@
 
   async function remove(event: SubmitEvent): Promise<void> {
     event.preventDefault();
-    const done = await call('DELETE', `/patterns/${pattern.id}`, { name: typed });
+    const done = await call('DELETE /patterns/{id}', { id: pattern.id, body: { name: typed } });
     if (!done.ok) {
       problem = done.failure.message;
       return;

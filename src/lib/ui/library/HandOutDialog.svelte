@@ -10,7 +10,7 @@
   import NumberField from '../components/NumberField.svelte';
   import Rows from '../components/Rows.svelte';
   import Switch from '../components/Switch.svelte';
-  import { call } from '../state/api';
+  import { ask, call } from '../state/api';
   import { saveBlob } from '../state/save-file';
   import { sayPatterns } from './say';
 
@@ -67,7 +67,7 @@
     if (as === 'area' && area === null && ids?.[0]) void oneUnit(ids[0]);
   });
   async function oneUnit(id: string): Promise<void> {
-    const found = await call<PatternSummary>('GET', `/patterns/${id}`);
+    const found = await call('GET /patterns/{id}', { id });
     const facts = found.ok ? found.value.facts : null;
     if (!facts) return void (problem = 'This pattern cannot be read; see its page.');
     ({ measure } = facts);
@@ -84,15 +84,13 @@
     busy = true;
     problem = leftOut = null;
     try {
-      const answer = await fetch('/api/v1/handouts', {
-        method: 'POST',
-        headers: { 'content-type': 'application/json' },
-        body: JSON.stringify({
+      const answer = await ask('POST /handouts', {
+        body: {
           ...(ids ? { ids } : {}),
           as,
           scale: Number(scale),
           ...(as === 'area' && area ? { area } : {}),
-        }),
+        },
       });
       if (answer.ok) {
         await saveBlob(answer);

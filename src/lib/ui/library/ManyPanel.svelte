@@ -28,7 +28,7 @@
   async function edit(change: Record<string, unknown>, said: string): Promise<boolean> {
     const shown = { tags, collections };
     busy = true;
-    const edited = await call<{ before: PatternKeeping[] }>('POST', '/patterns/edits', { ids, ...change });
+    const edited = await call('POST /patterns/edits', { body: { ids, ...change } });
     busy = false;
     if (!edited.ok) {
       toasts.problem(edited.failure.message);
@@ -47,7 +47,7 @@
     return true;
   }
   async function putBack(patterns: PatternKeeping[]): Promise<boolean> {
-    const back = await call('PUT', '/patterns/edits', { patterns });
+    const back = await call('PUT /patterns/edits', { body: { patterns } });
     if (!back.ok) toasts.problem(back.failure.message);
     await ondone();
     return back.ok;

@@ -89,15 +89,18 @@
       return;
     }
     busy = true;
-    const made = await call<Made>('POST', `/projects/${projectId}/layouts`, {
-      name: name.trim(),
-      width,
-      height,
-      measure,
-      ppi,
-      ...(object && cut?.ok
-        ? { object: { kind: object, numbers }, shapes: shapesOf(cut.sheet, () => nanoid(12)) }
-        : {}),
+    const made = await call('POST /projects/{id}/layouts', {
+      id: projectId,
+      body: {
+        name: name.trim(),
+        width,
+        height,
+        measure,
+        ppi,
+        ...(object && cut?.ok
+          ? { object: { kind: object, numbers }, shapes: shapesOf(cut.sheet, () => nanoid(12)) }
+          : {}),
+      },
     });
     busy = false;
     if (!made.ok) problem = made.failure.message;

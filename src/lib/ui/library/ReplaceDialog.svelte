@@ -40,13 +40,13 @@
   const MOST = 40;
 
   onMount(async () => {
-    const answer = await call<FoundPatterns>('GET', '/patterns?limit=30');
+    const answer = await call('GET /patterns', { query: { limit: 30 } });
     if (answer.ok) first = answer.value.patterns;
     else problem = answer.failure.message;
   });
 
   async function take(id: string): Promise<void> {
-    const answer = await call<PatternDetail>('GET', `/patterns/${id}`);
+    const answer = await call('GET /patterns/{id}', { id });
     if (answer.ok) by = answer.value;
     else problem = answer.failure.message;
   }
@@ -60,9 +60,14 @@
   async function replace(): Promise<void> {
     if (!by) return;
     busy = true;
-    const done = await call<BulkDone>('POST', `/patterns/${pattern.id}/replaced`, {
-      by: by.id,
-      ...(left.length > 0 ? { projects: projects.map(([id]) => id).filter((id) => !left.includes(id)) } : {}),
+    const done = await call('POST /patterns/{id}/replaced', {
+      id: pattern.id,
+      body: {
+        by: by.id,
+        ...(left.length > 0
+          ? { projects: projects.map(([id]) => id).filter((id) => !left.includes(id)) }
+          : {}),
+      },
     });
     busy = false;
     if (!done.ok) {

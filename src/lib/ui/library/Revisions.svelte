@@ -19,11 +19,11 @@
     `/api/v1/patterns/${pattern.id}/revisions/${number}/swatch?width=${width}&height=${height}&scale=${at}`;
 
   async function restore(number: number): Promise<void> {
-    const done = await call<{ revision: number }>(
-      'POST',
-      `/patterns/${pattern.id}/revisions/${number}/restored`,
-      { base: pattern.version },
-    );
+    const done = await call('POST /patterns/{id}/revisions/{number}/restored', {
+      id: pattern.id,
+      number,
+      body: { base: pattern.version },
+    });
     if (!done.ok) return toasts.problem(done.failure.message);
     compared = null;
     await refresh();

@@ -51,7 +51,7 @@
     for (const [index, file] of chosen.entries()) {
       if (stopped) break;
       progress = { at: index, of: chosen.length, name: file.name };
-      const answer = await sendFile<TakenFile>('/intake/files', file);
+      const answer = await sendFile('POST /intake/files', { file });
       if (answer.ok) {
         read = [...read, answer.value];
         for (const item of answer.value.items) choices[item.key] = firstChoice(item);
@@ -64,11 +64,13 @@
   async function takeIn(): Promise<void> {
     taking = true;
     problem = null;
-    const done = await call<TakingReport>('POST', '/intake', {
-      files: read.map((file) => ({
-        token: file.token,
-        choices: Object.fromEntries(file.items.map((item) => [item.key, choices[item.key] ?? 'skip'])),
-      })),
+    const done = await call('POST /intake', {
+      body: {
+        files: read.map((file) => ({
+          token: file.token,
+          choices: Object.fromEntries(file.items.map((item) => [item.key, choices[item.key] ?? 'skip'])),
+        })),
+      },
     });
     taking = false;
     if (!done.ok) {

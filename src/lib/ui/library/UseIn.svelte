@@ -43,19 +43,22 @@
   async function newLayout(): Promise<{ id: string; projectId: string } | string> {
     let projectId = chosen;
     if (projectId === '') {
-      const project = await call<{ id: string }>('POST', '/projects', { name: 'First project' });
+      const project = await call('POST /projects', { body: { name: 'First project' } });
       if (!project.ok) return project.failure.message;
       projectId = project.value.id;
     }
-    const project = await call<ProjectDetail>('GET', `/projects/${projectId}`);
+    const project = await call('GET /projects/{id}', { id: projectId });
     if (!project.ok) return project.failure.message;
     const { width, height, measure, ppi } = startingPage(project.value.measure);
-    const layout = await call<{ id: string }>('POST', `/projects/${projectId}/layouts`, {
-      name: freeName(
-        'Layout 1',
-        project.value.layoutList.map(({ name }) => name),
-      ),
-      ...{ width: toPx(width, measure), height: toPx(height, measure), measure, ppi },
+    const layout = await call('POST /projects/{id}/layouts', {
+      id: projectId,
+      body: {
+        name: freeName(
+          'Layout 1',
+          project.value.layoutList.map(({ name }) => name),
+        ),
+        ...{ width: toPx(width, measure), height: toPx(height, measure), measure, ppi },
+      },
     });
     return layout.ok ? { id: layout.value.id, projectId } : layout.failure.message;
   }

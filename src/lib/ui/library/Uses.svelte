@@ -22,11 +22,11 @@
   $effect(() => {
     // Asked again whenever the pattern was changed or is used otherwise.
     const key = [pattern.id, pattern.version, pattern.uses, pattern.newest].join();
-    void call<PublishPreview>('GET', `/patterns/${pattern.id}/uses`).then((answer) => {
+    void call('GET /patterns/{id}/uses', { id: pattern.id }).then((answer) => {
       if (key === [pattern.id, pattern.version, pattern.uses, pattern.newest].join() && answer.ok)
         found = answer.value;
     });
-    void call<BulkChange[]>('GET', `/changes?pattern=${pattern.id}`).then((answer) => {
+    void call('GET /changes', { query: { pattern: pattern.id } }).then((answer) => {
       if (answer.ok) changes = answer.value;
     });
   });
@@ -34,12 +34,15 @@
   const held = $derived(uses.filter((use) => use.held !== null));
 
   async function hold(fills: string[], isHeld: boolean): Promise<void> {
-    const done = await call<{ fills: number }>('PUT', `/patterns/${pattern.id}/uses`, {
-      fills,
-      held: isHeld,
+    const done = await call('PUT /patterns/{id}/uses', {
+      id: pattern.id,
+      body: {
+        fills,
+        held: isHeld,
+      },
     });
     if (!done.ok) return toasts.problem(done.failure.message);
-    const answer = await call<PublishPreview>('GET', `/patterns/${pattern.id}/uses`);
+    const answer = await call('GET /patterns/{id}/uses', { id: pattern.id });
     if (answer.ok) found = answer.value;
     const count = done.value.fills === 1 ? 'One use' : `${done.value.fills} uses`;
     toasts.show(

@@ -9,7 +9,7 @@ export async function collectionIds(
   const ids: string[] = [];
   for (const name of names) {
     const held = collections.find((one) => one.name.toLowerCase() === name.toLowerCase());
-    const made = held ? null : await call<{ id: string }>('POST', '/collections', { name });
+    const made = held ? null : await call('POST /collections', { body: { name } });
     if (made && !made.ok) return made.failure.message;
     ids.push(held?.id ?? (made?.ok ? made.value.id : ''));
   }

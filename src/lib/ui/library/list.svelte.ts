@@ -1,6 +1,7 @@
 import { untrack } from 'svelte';
 import { SvelteMap, SvelteSet } from 'svelte/reactivity';
 import type { FoundPatterns, Instead, PatternSummary } from '$lib/contract/data';
+import type { PatternQuery } from '$lib/contract/given';
 import { call } from '../state/api';
 import { PAGE } from './query';
 import { toasts } from '../state/toasts.svelte';
@@ -17,7 +18,7 @@ export class PatternList {
   begun = $state(0);
   private readonly pages = new SvelteMap<number, PatternSummary[]>();
   private readonly asked = new Set<number>();
-  private query: Record<string, string> = {};
+  private query: PatternQuery = {};
   private key = '';
   /** Seen by effects that call `need`, so that they ask anew. */
   private turn = $state(0);
@@ -26,7 +27,7 @@ export class PatternList {
    * Answers whether that is another query than before. The same one asks anew for what is looked at, and shows what it has
    * until the answer is there.
    */
-  restart(query: Record<string, string>, first: FoundPatterns): boolean {
+  restart(query: PatternQuery, first: FoundPatterns): boolean {
     const key = JSON.stringify(query);
     const another = key !== this.key;
     if (another) {
@@ -67,8 +68,8 @@ export class PatternList {
   private async fetch(page: number): Promise<void> {
     const { turn } = this;
     this.asked.add(page);
-    const query = new URLSearchParams({ ...this.query, limit: String(PAGE), offset: String(page * PAGE) });
-    const found = await call<FoundPatterns>('GET', `/patterns?${query.toString()}`);
+    const query = { ...this.query, limit: PAGE, offset: page * PAGE };
+    const found = await call('GET /patterns', { query });
     if (turn !== this.turn) return;
     if (!found.ok) {
       this.asked.delete(page);
@@ -83,8 +84,7 @@ export class PatternList {
   async allIds(): Promise<string[]> {
     const ids: string[] = [];
     for (let offset = 0; offset < this.total; offset += 1000) {
-      const query = new URLSearchParams({ ...this.query, limit: '1000', offset: String(offset) });
-      const found = await call<FoundPatterns>('GET', `/patterns?${query.toString()}`);
+      const found = await call('GET /patterns', { query: { ...this.query, limit: 1000, offset } });
       if (!found.ok) {
         toasts.problem(found.failure.message);
         break;

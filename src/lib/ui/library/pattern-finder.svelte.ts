@@ -1,4 +1,5 @@
 import type { FoundPatterns, Instead, PatternSummary } from '$lib/contract/data';
+import type { PatternQuery } from '$lib/contract/given';
 import { call } from '../state/api';
 
 /** Patterns by what is typed and chosen: the whole list while nothing is, and the answer to the last question otherwise. */
@@ -24,14 +25,14 @@ export class PatternFinder {
   ready: Promise<void> = Promise.resolve();
 
   /** What narrows the search beside the words: a query of the library. */
-  private narrowing: Readonly<Record<string, string>> = {};
+  private narrowing: PatternQuery = {};
 
   find(text: string): void {
     this.text = text;
     this.ready = this.ask();
   }
 
-  narrow(by: Readonly<Record<string, string>>): void {
+  narrow(by: PatternQuery): void {
     this.narrowing = by;
     this.ready = this.ask();
   }
@@ -43,15 +44,15 @@ export class PatternFinder {
 
   private async ask(): Promise<void> {
     const turn = ++this.asked;
-    const query = new URLSearchParams(this.narrowing);
-    if (this.text.trim() !== '') query.set('search', this.text);
-    if (query.size === 0) {
+    const query: PatternQuery = { ...this.narrowing };
+    if (this.text.trim() !== '') query.search = this.text;
+    if (Object.keys(query).length === 0) {
       this.answered = null;
       this.instead = [];
       return;
     }
-    if (this.limit !== null) query.set('limit', String(this.limit));
-    const answer = await call<FoundPatterns>('GET', `/patterns?${query.toString()}`);
+    if (this.limit !== null) query.limit = this.limit;
+    const answer = await call('GET /patterns', { query });
     if (turn !== this.asked) return;
     this.problem = answer.ok ? null : answer.failure.message;
     if (!answer.ok) return;

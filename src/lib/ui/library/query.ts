@@ -1,12 +1,12 @@
 import { LIBRARY_SORTS, type LibrarySort } from '$lib/contract/data';
+import type { PatternQuery } from '$lib/contract/given';
 import { isHex } from '$lib/core/colour/parse';
 
 /** Patterns asked for at once. */
 export const PAGE = 60;
 
 /** The query for the first page of a list. */
-export const firstPage = (query: Record<string, string>): string =>
-  new URLSearchParams({ ...query, limit: String(PAGE), offset: '0' }).toString();
+export const firstPage = (query: PatternQuery): PatternQuery => ({ ...query, limit: PAGE, offset: 0 });
 
 /** What the library shows, as it stands in the address. Empty text means: not narrowed by it. */
 export type LibraryView = {
@@ -93,17 +93,16 @@ export function writeView(view: LibraryView, params: URLSearchParams): string {
 }
 
 /** The view as a query of the API, without its page. */
-export function apiQuery(view: LibraryView): Record<string, string> {
-  const query: Record<string, string> = {};
+export function apiQuery(view: LibraryView): PatternQuery {
   const { show, as: _as, colour, near, backwards, ...rest } = view;
-  for (const [key, value] of Object.entries(rest))
-    if (value !== '' && value !== null) query[key] = String(value);
-  if (colour) Object.assign(query, { colour, near: String(near) });
-  if (backwards) query.backwards = 'true';
-  if (show === 'archived') query.archived = 'true';
-  if (show === 'drafts') query.unpublished = 'true';
-  else query.drafts = 'true';
-  return query;
+  const asked = Object.entries(rest).filter(([, value]) => value !== '' && value !== null);
+  return {
+    ...(Object.fromEntries(asked) as Pick<PatternQuery, keyof typeof rest>),
+    ...(colour && { colour, near }),
+    ...(backwards && { backwards }),
+    ...(show === 'archived' && { archived: true }),
+    ...(show === 'drafts' ? { unpublished: true } : { drafts: true }),
+  };
 }
 
 /** True where something narrows the library beside its kind of list. */

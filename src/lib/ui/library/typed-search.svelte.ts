@@ -39,7 +39,7 @@ export class TypedSearch {
   private async find(text: string): Promise<void> {
     const view = { ...this.around.view(), search: text };
     const turn = (this.turn += 1);
-    const found = await call<FoundPatterns>('GET', `/patterns?${firstPage(apiQuery(view))}`);
+    const found = await call('GET /patterns', { query: firstPage(apiQuery(view)) });
     if (turn !== this.turn) return;
     // Where the server does not answer the page says what is wrong.
     if (!found.ok) return this.around.go(view);

@@ -4,7 +4,7 @@ import { refresh } from '../state/refresh';
 
 /** Undoes a replacement or recolouring of many fills, and says how far it could. */
 export async function undoBulk(id: string): Promise<void> {
-  const undone = await call<{ fills: number; left: number }>('POST', `/changes/${id}/undone`);
+  const undone = await call('POST /changes/{id}/undone', { id });
   if (!undone.ok) return toasts.problem(undone.failure.message);
   await refresh();
   const { fills, left } = undone.value;

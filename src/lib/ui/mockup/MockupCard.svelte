@@ -13,13 +13,13 @@
 
   async function double(): Promise<void> {
     const made = await makeNamed(mockup.name.slice(0, 74), [mockup.name.slice(0, 74)], (name) =>
-      call('POST', `/mock-ups/${mockup.id}/copies`, { name }),
+      call('POST /mock-ups/{id}/copies', { id: mockup.id, body: { name } }),
     );
     if (!made.ok) return toasts.problem(made.failure.message);
     await onchange();
   }
   async function archive(archived: boolean): Promise<void> {
-    const saved = await call('PUT', `/mock-ups/${mockup.id}/archived`, { archived });
+    const saved = await call('PUT /mock-ups/{id}/archived', { id: mockup.id, body: { archived } });
     if (!saved.ok) return toasts.problem(saved.failure.message);
     await onchange();
     if (archived)

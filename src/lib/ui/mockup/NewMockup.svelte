@@ -2,7 +2,7 @@
   import { onMount, untrack } from 'svelte';
   import { goto } from '$app/navigation';
   import { nanoid } from 'nanoid';
-  import type { ImportedMotif, PhotoObject } from '$lib/contract/data';
+  import type { PhotoObject } from '$lib/contract/data';
   import { freshMockup, photoMockup, type Mockup } from '$lib/core/mockup/mockup';
   import { freeName } from '$lib/core/recipe/edit';
   import X from '@lucide/svelte/icons/x';
@@ -21,7 +21,7 @@
   let busy = $state(false);
 
   onMount(async () => {
-    const found = await call<PhotoObject[]>('GET', '/photo-objects');
+    const found = await call('GET /photo-objects');
     if (found.ok) kept = found.value;
     else problem = found.failure.message;
   });
@@ -32,9 +32,12 @@
       return;
     }
     busy = true;
-    const made = await call<{ id: string }>('POST', `/projects/${projectId}/mock-ups`, {
-      name: name.trim(),
-      body,
+    const made = await call('POST /projects/{id}/mock-ups', {
+      id: projectId,
+      body: {
+        name: name.trim(),
+        body,
+      },
     });
     busy = false;
     if (!made.ok) problem = made.failure.message;
@@ -44,7 +47,7 @@
     const [file] = files;
     if (!file) return;
     busy = true;
-    const read = await sendFile<ImportedMotif>('/motifs/pictures', file);
+    const read = await sendFile('POST /motifs/pictures', { file });
     busy = false;
     if (!read.ok) {
       problem = read.failure.message;
@@ -59,12 +62,12 @@
     await make(photoMockup({ asset, width, height, strokes: [] }, nanoid(12)));
   }
   async function takeStock(): Promise<void> {
-    const found = await call<PhotoObject[]>('POST', '/photo-objects/stock');
+    const found = await call('POST /photo-objects/stock');
     if (found.ok) kept = found.value;
     else problem = found.failure.message;
   }
   async function forget(id: string): Promise<void> {
-    const gone = await call('DELETE', `/photo-objects/${id}`);
+    const gone = await call('DELETE /photo-objects/{id}', { id });
     if (gone.ok) kept = (kept ?? []).filter((one) => one.id !== id);
     else problem = gone.failure.message;
   }

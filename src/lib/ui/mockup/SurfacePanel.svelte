@@ -62,7 +62,7 @@
   let name = $state(session.doc.name);
   let problem: string | null = $state(null);
   async function keep(): Promise<void> {
-    const kept = await call('POST', '/photo-objects', { name: name.trim(), body: session.body });
+    const kept = await call('POST /photo-objects', { body: { name: name.trim(), body: session.body } });
     problem = kept.ok ? null : kept.failure.message;
     if (!kept.ok) return;
     keeping = false;

@@ -9,7 +9,7 @@ export function hearChanges(session: MockupSession, onpalettes: (palettes: Palet
   onLive(['palette.', 'pattern.', 'layout.', 'mockup.changed'], async (events) => {
     const editors = [...session.editors.values()];
     if (events.some(({ kind }) => kind.startsWith('palette.'))) {
-      const fresh = await call<PaletteData[]>('GET', '/palettes');
+      const fresh = await call('GET /palettes');
       if (fresh.ok) {
         onpalettes(
           fresh.value.filter((held) => held.projectId === null || held.projectId === session.projectId),

@@ -1,4 +1,4 @@
-import type { LayoutInUse, MockupData } from '$lib/contract/data';
+import type { LayoutInUse } from '$lib/contract/data';
 import type { Size } from '$lib/core/lattice/size';
 import { layoutsIn, type Mockup } from '$lib/core/mockup/mockup';
 import type { Photo } from '$lib/core/mockup/photo';
@@ -9,12 +9,12 @@ import { stillOf } from './still';
 
 /** A finished picture of a mock-up as it is now, of any size; `null` where it cannot be drawn here. */
 export async function pictureOfMockup(id: string, size: Size): Promise<HTMLCanvasElement | null> {
-  const found = await call<MockupData>('GET', `/mock-ups/${id}`);
+  const found = await call('GET /mock-ups/{id}', { id });
   if (!found.ok) return null;
   const { body } = found.value;
   const used: LayoutInUse[] = [];
   for (const layout of layoutsIn(body)) {
-    const answer = await call<LayoutInUse>('GET', `/layouts/${layout}`);
+    const answer = await call('GET /layouts/{id}', { id: layout });
     if (answer.ok) used.push(answer.value);
   }
   const pages = pagesOf(body.objects, used);

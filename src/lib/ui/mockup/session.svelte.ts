@@ -29,7 +29,7 @@ import { freshFill, type Fill } from '$lib/core/recipe/fill';
 import { LayoutEditor } from '../layout/editor.svelte';
 import { call } from '../state/api';
 import { makeNamed } from '../state/make-named';
-import { OpenDocument } from '../state/open-document.svelte';
+import { OpenDocument, type Doc } from '../state/open-document.svelte';
 import type { SaveState } from '../state/saver.svelte';
 import { toasts } from '../state/toasts.svelte';
 import type { PageThere } from './draw-sheet';
@@ -66,7 +66,12 @@ export class MockupSession extends OpenDocument<Mockup, MockupData> {
   });
 
   constructor(data: MockupData, used: readonly LayoutInUse[], layouts: readonly LayoutSummary[]) {
-    super(data, `/mock-ups/${data.id}`, async (body) => {
+    const { id: own } = data;
+    const api = {
+      fetch: () => call('GET /mock-ups/{id}', { id: own }),
+      save: (body: Doc<Mockup> & { base: number }) => call('PUT /mock-ups/{id}', { id: own, body }),
+    };
+    super(data, api, async (body) => {
       for (const id of layoutsIn(body)) await this.open(id);
     });
     this.id = data.id;
@@ -230,10 +235,13 @@ export class MockupSession extends OpenDocument<Mockup, MockupData> {
       `${this.doc.name}: ${one.name}`.slice(0, 72),
       this.layouts.map((layout) => layout.name),
       (name) =>
-        call<{ id: string }>('POST', `/projects/${this.projectId}/layouts`, {
-          ...{ name, measure: 'mm', ppi: 300, object: one.object, shapes },
-          width: toPx(cut.sheet.width, 'mm'),
-          height: toPx(cut.sheet.height, 'mm'),
+        call('POST /projects/{id}/layouts', {
+          id: this.projectId,
+          body: {
+            ...{ name, measure: 'mm', ppi: 300, object: one.object, shapes },
+            width: toPx(cut.sheet.width, 'mm'),
+            height: toPx(cut.sheet.height, 'mm'),
+          },
         }),
     );
     if (!made.ok) return void toasts.problem(made.failure.message);
@@ -277,14 +285,14 @@ export class MockupSession extends OpenDocument<Mockup, MockupData> {
 
   /** The layouts of the project, as they are now. */
   async refreshList(): Promise<void> {
-    const found = await call<{ layoutList: LayoutSummary[] }>('GET', `/projects/${this.projectId}`);
+    const found = await call('GET /projects/{id}', { id: this.projectId });
     if (found.ok) this.layouts = found.value.layoutList;
   }
 
   /** Opens a layout that is not open yet; true where it is. */
   async open(id: string): Promise<boolean> {
     if (this.editors.has(id)) return true;
-    const found = await call<LayoutInUse>('GET', `/layouts/${id}`);
+    const found = await call('GET /layouts/{id}', { id });
     if (!found.ok) {
       toasts.problem(found.failure.message);
       return false;

@@ -1,6 +1,7 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import type { LayoutData, LayoutInUse, LayoutSummary, MockupData, PatternForUse } from '$lib/contract/data';
 import { done, fail, type Outcome } from '$lib/contract/failure';
+import type { Address } from '$lib/contract/routes';
 import { shapesOf } from '$lib/core/mockup/cut-shapes';
 import {
   footprint,
@@ -45,23 +46,25 @@ const data = (id: string, page: Partial<LayoutData>): LayoutData => ({
 /** The layouts that the project has, and the names that something else holds already. */
 const studio = vi.hoisted(() => ({ layouts: new Map<string, unknown>(), taken: new Set<string>() }));
 vi.mock('../state/api', () => ({
-  call: (method: string, path: string, sent?: { name: string }): Promise<Outcome<unknown>> => {
-    const [, what, id = '', rest] = path.split('/');
-    if (method === 'POST' && rest === 'layouts') {
+  call: (
+    address: Address,
+    { id = '', body: sent }: { id?: string; body?: { name: string } } = {},
+  ): Promise<Outcome<unknown>> => {
+    if (address === 'POST /projects/{id}/layouts') {
       if (studio.taken.has(sent!.name)) return Promise.resolve(fail('name_taken', 'It is taken.', 'name'));
       const made = `made ${studio.layouts.size}`;
       studio.layouts.set(made, data(made, sent as Partial<LayoutData>));
       return Promise.resolve(done({ id: made }));
     }
-    if (method === 'GET' && what === 'projects')
+    if (address === 'GET /projects/{id}')
       return Promise.resolve(done({ layoutList: [...studio.layouts.values()] }));
-    if (method === 'GET' && what === 'layouts') {
+    if (address === 'GET /layouts/{id}') {
       const layout = studio.layouts.get(id) as LayoutData | undefined;
       if (!layout) return Promise.resolve(fail('not_found', 'That layout is gone.'));
       const used = new Set(layout.shapes.flatMap(patternFills).map((fill) => fill.pattern));
       return Promise.resolve(done({ layout, patterns: [...used].map(pattern) }));
     }
-    if (what === 'patterns') return Promise.resolve(done({ ...pattern(id), recipe: art }));
+    if (address === 'GET /patterns/{id}') return Promise.resolve(done({ ...pattern(id), recipe: art }));
     return Promise.resolve(done({ version: 2 }));
   },
 }));

@@ -40,7 +40,7 @@ export class StillKeeper {
     try {
       const blob = await blobOf(made, ground === null && !photo ? 'image/png' : 'image/webp');
       const file = new File([blob], 'still', { type: blob.type });
-      const sent = await sendFile(`/mock-ups/${session.id}/still`, file);
+      const sent = await sendFile('POST /mock-ups/{id}/still', { id: session.id, file });
       if (sent.ok) this.kept = state;
     } catch {
       // Without graphics there is no new picture; the one before stays.

@@ -8,7 +8,7 @@
   import NameField from '../components/NameField.svelte';
   import SaveNote from '../components/SaveNote.svelte';
   import StaleDialog from '../components/StaleDialog.svelte';
-  import { call } from '../state/api';
+  import { ask, call } from '../state/api';
   import { saveBlob } from '../state/save-file';
   import { toasts } from '../state/toasts.svelte';
   import { keyIsTaken, undoByKey } from '../state/undo-keys';
@@ -53,7 +53,7 @@
   });
   $effect(() => {
     void editor.saver.version;
-    void call<ColourUses>('GET', `/palettes/${palette.id}/uses`).then((answer) => {
+    void call('GET /palettes/{id}/uses', { id: palette.id }).then((answer) => {
       if (answer.ok) uses = answer.value;
     });
   });
@@ -82,9 +82,9 @@
     dialog = null;
     editor.add(colours.map(({ name, hex }) => colourEntry(name, hex)));
   }
-  async function saveAs(as: string): Promise<void> {
+  async function saveAs(as: 'tokens' | 'css' | 'csv' | 'svg'): Promise<void> {
     await editor.saver.flush();
-    const answer = await fetch(`/api/v1/palettes/${palette.id}/file?as=${as}`);
+    const answer = await ask('GET /palettes/{id}/file', { id: palette.id, query: { as } });
     if (answer.ok) await saveBlob(answer);
     else toasts.problem('The palette could not be written; try again.');
   }
@@ -146,7 +146,7 @@
         ['csv', 'CSV'],
         ['svg', 'SVG sheet'],
       ]}
-      onset={(as) => as !== '' && void saveAs(as)}
+      onset={(as) => as !== '' && void saveAs(as as 'tokens' | 'css' | 'csv' | 'svg')}
     />
     <Button onclick={onarchive}>Archive</Button>
   </header>

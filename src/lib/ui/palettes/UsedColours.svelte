@@ -1,6 +1,6 @@
 <script lang="ts">
   import { onMount } from 'svelte';
-  import type { FoundPatterns, LibraryFacets } from '$lib/contract/data';
+  import type { LibraryFacets } from '$lib/contract/data';
   import { nearestColour } from '$lib/core/colour/order';
   import { deltaE2000 } from '$lib/core/colour/difference';
   import type { Hex } from '$lib/core/colour/parse';
@@ -23,9 +23,8 @@
   let problem: string | null = $state(null);
 
   async function look(): Promise<void> {
-    const query = new URLSearchParams({ limit: '1000', sort: 'uses' });
-    if (project) query.set('project', project);
-    const answer = await call<FoundPatterns>('GET', `/patterns?${query.toString()}`);
+    const query = { limit: 1000, sort: 'uses', ...(project && { project }) } as const;
+    const answer = await call('GET /patterns', { query });
     if (!answer.ok) {
       problem = answer.failure.message;
       return;
@@ -48,7 +47,7 @@
     left = [];
   }
   onMount(async () => {
-    const facets = await call<LibraryFacets>('GET', '/library');
+    const facets = await call('GET /library');
     if (facets.ok) projects = facets.value.projects;
     await look();
   });

@@ -30,7 +30,7 @@ export class PaletteEditor {
     this.id = data.id;
     this.history = new History(docOf(data));
     this.saver = new Saver(this.history.doc, data.version, (next, _last, version) =>
-      call('PUT', `/palettes/${data.id}`, { base: version, ...next }),
+      call('PUT /palettes/{id}', { id: data.id, body: { base: version, ...next } }),
     );
   }
 

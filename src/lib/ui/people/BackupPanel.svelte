@@ -19,14 +19,14 @@
 
   async function make(): Promise<void> {
     busy = true;
-    const made = await call('POST', '/backups');
+    const made = await call('POST /backups');
     busy = false;
     if (!made.ok) toasts.problem(made.failure.message);
     else toasts.show('The backup is made; it was restored for a trial, and all was there.');
     await refresh();
   }
   async function change(to: Partial<BackupSettings>): Promise<void> {
-    const saved = await call('PUT', '/backups', { ...backups.settings, ...to });
+    const saved = await call('PUT /backups', { body: { ...backups.settings, ...to } });
     if (!saved.ok) toasts.problem(saved.failure.message);
     await refresh();
   }

@@ -12,7 +12,7 @@
   let { rule, last }: Props = $props();
 
   async function change(to: Partial<ClearingRule>): Promise<void> {
-    const saved = await call('PUT', '/clearing', { ...rule, ...to });
+    const saved = await call('PUT /clearing', { body: { ...rule, ...to } });
     if (!saved.ok) toasts.problem(saved.failure.message);
     await refresh();
   }

@@ -40,7 +40,7 @@
     // The end of the day that was chosen.
     const leavesAt = leaves === '' ? null : new Date(`${leaves}T23:59:59`).getTime();
     const body = { name: name.trim(), role, projects: [...chosen], days, leavesAt };
-    const made = await call<{ token: string; endsAt: number }>('POST', '/invitations', body);
+    const made = await call('POST /invitations', { body });
     busy = false;
     if (made.ok) onmade({ name: name.trim(), renewal: false, ...made.value });
     else fault = made.failure;

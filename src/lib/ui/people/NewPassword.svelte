@@ -17,7 +17,7 @@
   async function set(event: SubmitEvent): Promise<void> {
     event.preventDefault();
     busy = true;
-    const saved = await call('PUT', '/me/password', { present: has ? present : null, password });
+    const saved = await call('PUT /me/password', { body: { present: has ? present : null, password } });
     busy = false;
     fault = saved.ok ? null : saved.failure;
     if (!saved.ok) return;

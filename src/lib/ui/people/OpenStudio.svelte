@@ -24,7 +24,9 @@
   async function open(event: SubmitEvent): Promise<void> {
     event.preventDefault();
     busy = true;
-    const opened: Outcome<unknown> = await call('POST', '/studio/opened', { studio, name, email, password });
+    const opened: Outcome<unknown> = await call('POST /studio/opened', {
+      body: { studio, name, email, password },
+    });
     busy = false;
     if (opened.ok) {
       toasts.show('The studio is open. Invite your colleagues here.');

@@ -15,7 +15,7 @@
   let naming = $state(false);
 
   async function forget({ id, name }: PasskeyData): Promise<void> {
-    const gone = await call('DELETE', `/me/passkeys/${id}`);
+    const gone = await call('DELETE /me/passkeys/{id}', { id });
     if (!gone.ok) toasts.problem(gone.failure.message);
     else toasts.show(`The passkey “${name}” is forgotten.`);
     await refresh();

@@ -34,21 +34,24 @@
     said: string,
   ): Promise<void> {
     const back = to.role === undefined ? { endsAt: one.endsAt } : { role: one.role };
-    const saved = await call('PATCH', `/people/${one.id}`, to);
+    const saved = await call('PATCH /people/{id}', { id: one.id, body: to });
     await refresh();
     if (!saved.ok) return toasts.problem(saved.failure.message);
     toasts.show(said, {
-      action: { label: 'Undo', run: () => void call('PATCH', `/people/${one.id}`, back).then(refresh) },
+      action: {
+        label: 'Undo',
+        run: () => void call('PATCH /people/{id}', { id: one.id, body: back }).then(refresh),
+      },
     });
   }
   async function renew(one: PersonData): Promise<void> {
-    const made = await call<{ token: string; endsAt: number }>('POST', `/people/${one.id}/renewals`);
+    const made = await call('POST /people/{id}/renewals', { id: one.id });
     if (!made.ok) return toasts.problem(made.failure.message);
     given = { name: one.name, renewal: true, ...made.value };
     await refresh();
   }
   async function withdraw({ id, name }: InvitationData): Promise<void> {
-    const gone = await call('DELETE', `/invitations/${id}`);
+    const gone = await call('DELETE /invitations/{id}', { id });
     if (!gone.ok) toasts.problem(gone.failure.message);
     else toasts.show(`The link for ${name} is void.`);
     await refresh();

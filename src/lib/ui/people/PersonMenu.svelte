@@ -22,7 +22,7 @@
   onLive(['comment.'], () => void mentions.load(), 1500);
 
   async function signOut(): Promise<void> {
-    const left = await call('DELETE', '/sessions/own');
+    const left = await call('DELETE /sessions/own');
     if (!left.ok && left.failure.code !== 'signed_out') return toasts.problem(left.failure.message);
     // A whole new page: nothing of what was open stays in this tab.
     location.assign('/sign-in');

@@ -23,8 +23,8 @@
 
   onMount(async () => {
     const [all, held] = await Promise.all([
-      call<PersonData[]>('GET', '/people'),
-      call<{ closed: boolean; people: string[] }>('GET', `/projects/${project.id}/people`),
+      call('GET /people'),
+      call('GET /projects/{id}/people', { id: project.id }),
     ]);
     if (!all.ok || !held.ok) {
       problem = (all.ok ? (held.ok ? null : held.failure) : all.failure)?.message ?? null;
@@ -43,11 +43,14 @@
     named = next;
   }
   async function save(): Promise<void> {
-    const saved = await call('PUT', `/projects/${project.id}/people`, { closed, people: [...named] });
+    const saved = await call('PUT /projects/{id}/people', {
+      id: project.id,
+      body: { closed, people: [...named] },
+    });
     const asked =
       demands === project.demandsApproval
         ? saved
-        : await call('PUT', `/projects/${project.id}/approval`, { demands });
+        : await call('PUT /projects/{id}/approval', { id: project.id, body: { demands } });
     if (!asked.ok) problem = asked.failure.message;
     if (!saved.ok) {
       problem = saved.failure.message;

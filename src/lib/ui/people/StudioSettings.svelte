@@ -12,7 +12,7 @@
   let { studio }: Props = $props();
 
   async function change(to: { name?: string; openPatterns?: boolean }): Promise<string | null> {
-    const saved = await call('PATCH', '/studio', to);
+    const saved = await call('PATCH /studio', { body: to });
     await refresh();
     return saved.ok ? null : saved.failure.message;
   }

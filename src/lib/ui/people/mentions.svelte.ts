@@ -1,4 +1,4 @@
-import type { Me, MentionData } from '$lib/contract/people';
+import type { MentionData } from '$lib/contract/people';
 import { call } from '../state/api';
 
 /** Where one is named and has not read it yet, as it is known in this window; `null` is as the page came. */
@@ -6,7 +6,7 @@ class Mentions {
   list: readonly MentionData[] | null = $state.raw(null);
 
   async load(): Promise<void> {
-    const me = await call<Me>('GET', '/me');
+    const me = await call('GET /me');
     if (me.ok) this.list = me.value.mentions;
   }
 }

@@ -1,22 +1,24 @@
-import { startAuthentication, startRegistration } from '@simplewebauthn/browser';
+import {
+  startAuthentication,
+  startRegistration,
+  type PublicKeyCredentialCreationOptionsJSON,
+  type PublicKeyCredentialRequestOptionsJSON,
+} from '@simplewebauthn/browser';
 import { fail, type Outcome } from '$lib/contract/failure';
 import { call } from '../state/api';
-
-type Asked = { challenge: string };
 
 /** True where this browser knows passkeys at all. */
 export const knowsPasskeys = (): boolean => typeof PublicKeyCredential !== 'undefined';
 
 /** Signs in by a passkey that the browser or a key at hand holds. */
 export async function signInByPasskey(): Promise<Outcome<unknown>> {
-  const asked = await call<Asked & Parameters<typeof startAuthentication>[0]['optionsJSON']>(
-    'POST',
-    '/sessions/passkey/challenge',
-  );
+  const asked = await call('POST /sessions/passkey/challenge');
   if (!asked.ok) return asked;
   try {
-    const answer = await startAuthentication({ optionsJSON: asked.value });
-    return await call('POST', '/sessions/passkey', { challenge: asked.value.challenge, answer });
+    const answer = await startAuthentication({
+      optionsJSON: asked.value as PublicKeyCredentialRequestOptionsJSON,
+    });
+    return await call('POST /sessions/passkey', { body: { challenge: asked.value.challenge, answer } });
   } catch (error) {
     return refused(error);
   }
@@ -24,14 +26,13 @@ export async function signInByPasskey(): Promise<Outcome<unknown>> {
 
 /** Makes a passkey on this device and keeps it under a name. */
 export async function makePasskey(name: string): Promise<Outcome<unknown>> {
-  const asked = await call<Asked & Parameters<typeof startRegistration>[0]['optionsJSON']>(
-    'POST',
-    '/me/passkeys/challenge',
-  );
+  const asked = await call('POST /me/passkeys/challenge');
   if (!asked.ok) return asked;
   try {
-    const answer = await startRegistration({ optionsJSON: asked.value });
-    return await call('POST', '/me/passkeys', { challenge: asked.value.challenge, name, answer });
+    const answer = await startRegistration({
+      optionsJSON: asked.value as PublicKeyCredentialCreationOptionsJSON,
+    });
+    return await call('POST /me/passkeys', { body: { challenge: asked.value.challenge, name, answer } });
   } catch (error) {
     return refused(error);
   }

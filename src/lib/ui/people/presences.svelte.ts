@@ -1,7 +1,7 @@
 import { onMount } from 'svelte';
 import { SvelteMap } from 'svelte/reactivity';
 import type { Presence } from '$lib/contract/live';
-import { call, VIEW } from '../state/api';
+import { ask, call, VIEW } from '../state/api';
 import { listen } from '../state/live';
 
 /** One says where one is at least so often, and at most so often, ms. */
@@ -66,7 +66,7 @@ export class Presences {
     const id = this.id();
     if (id === null) return;
     const where = { kind: this.kind, id, ...this.tells() };
-    const found = await call<Presence[]>('POST', '/presence', { where });
+    const found = await call('POST /presence', { body: { where } });
     if (!found.ok) return;
     const views = new Set(found.value.map(({ view }) => view));
     for (const view of [...this.others.keys()]) if (!views.has(view)) this.others.delete(view);
@@ -75,11 +75,6 @@ export class Presences {
 
   /** Says that one is gone, also while the window is being closed. */
   private leave(): void {
-    void fetch('/api/v1/presence', {
-      method: 'POST',
-      keepalive: true,
-      headers: { 'content-type': 'application/json', 'x-isle-view': VIEW },
-      body: JSON.stringify({ where: null }),
-    }).catch(() => undefined);
+    void ask('POST /presence', { body: { where: null } }, { keepalive: true }).catch(() => undefined);
   }
 }

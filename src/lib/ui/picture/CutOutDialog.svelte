@@ -1,6 +1,5 @@
 <script lang="ts">
   import { onMount } from 'svelte';
-  import type { CutPicture } from '$lib/contract/data';
   import type { Pixels, SeenChannel, SeenPiece } from '$lib/contract/picture-work';
   import { bestOf } from '$lib/core/picture/matte';
   import {
@@ -115,7 +114,7 @@
   async function take(): Promise<void> {
     busy = true;
     const wanted = $state.snapshot(by) as CutOut;
-    const made = await call<CutPicture>('POST', `/motifs/${source.asset}/cut-outs`, wanted);
+    const made = await call('POST /motifs/{hash}/cut-outs', { hash: source.asset, body: wanted });
     busy = false;
     if (!made.ok) return void (problem = made.failure.message);
     const { asset, x, y, width, height } = made.value;

@@ -1,6 +1,5 @@
 <script lang="ts">
   import { onMount } from 'svelte';
-  import type { ImportedMotif, PatternSummary } from '$lib/contract/data';
   import type { Failure } from '$lib/contract/failure';
   import { LIMITS } from '$lib/core/recipe/limits';
   import type { PicturedRecipe } from '$lib/core/recipe/recipe';
@@ -8,7 +7,7 @@
   import Button from '../components/Button.svelte';
   import FileDrop from '../components/FileDrop.svelte';
   import TopBar from '../components/TopBar.svelte';
-  import { call, sendFile } from '../state/api';
+  import { ask, call, sendFile } from '../state/api';
   import { takeBrought } from '../state/brought';
   import { freshTexture } from '$lib/core/recipe/texture';
   import { freshRecipe, freshTexturedRecipe } from './pictured-recipes';
@@ -36,18 +35,14 @@
 
   /** Draws one repeat of a pattern as a picture, and begins with that. */
   async function takeTile(id: string): Promise<void> {
-    const found = await call<PatternSummary>('GET', `/patterns/${id}`);
+    const found = await call('GET /patterns/{id}', { id });
     if (!found.ok) return void (problem = found.failure.message);
     const { name, facts } = found.value;
     reading = name;
     const side = facts ? Math.max(facts.unit.width, facts.unit.height) : TILE_SIDE;
     const scale = Math.min(20, Math.max(0.05, TILE_SIDE / side));
     try {
-      const drawn = await fetch('/api/v1/handouts', {
-        method: 'POST',
-        headers: { 'content-type': 'application/json' },
-        body: JSON.stringify({ ids: [id], as: 'tile-png', scale }),
-      });
+      const drawn = await ask('POST /handouts', { body: { ids: [id], as: 'tile-png', scale } });
       if (!drawn.ok) problem = ((await drawn.json()) as Failure).message;
       else await take([new File([await drawn.blob()], `${name}.png`, { type: 'image/png' })], true);
     } catch {
@@ -64,7 +59,7 @@
     if (file.size > LIMITS.pictureBytes)
       return void (problem = `“${file.name}” has ${(file.size / 1e6).toFixed(1)} MB; a picture may have at most ${LIMITS.pictureBytes / 1e6} MB.`);
     reading = file.name;
-    const read = await sendFile<ImportedMotif>('/motifs/pictures', file);
+    const read = await sendFile('POST /motifs/pictures', { file });
     reading = null;
     if (!read.ok) return void (problem = read.failure.message);
     const { content, name, notes: said } = read.value;

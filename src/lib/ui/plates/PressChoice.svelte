@@ -1,5 +1,4 @@
 <script lang="ts">
-  import type { PressProfile } from '$lib/contract/data';
   import { LIMITS } from '$lib/core/recipe/limits';
   import Button from '../components/Button.svelte';
   import Choice from '../components/Choice.svelte';
@@ -22,7 +21,7 @@
   async function take(file: File): Promise<void> {
     problem = null;
     reading = true;
-    const added = await sendFile<PressProfile>('/press-profiles', file);
+    const added = await sendFile('POST /press-profiles', { file });
     reading = false;
     if (!added.ok) return void (problem = added.failure.message);
     await plates.readProfiles();
@@ -33,7 +32,7 @@
     if (profile === null) return;
     problem = null;
     await plates.setSettings({ ...settings, profile: null });
-    const removed = await call('DELETE', `/press-profiles/${profile}`);
+    const removed = await call('DELETE /press-profiles/{id}', { id: profile });
     if (!removed.ok) problem = removed.failure.message;
     await plates.readProfiles();
   }

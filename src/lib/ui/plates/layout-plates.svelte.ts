@@ -1,5 +1,5 @@
 import { SvelteSet } from 'svelte/reactivity';
-import type { PaletteData, Plates, PressProfile, PressTables, ProjectDetail } from '$lib/contract/data';
+import type { PaletteData, PressProfile } from '$lib/contract/data';
 import { PressTable } from '$lib/core/colour/press-table';
 import type { PressSettings } from '$lib/core/colour/press';
 import type { ProofContext } from '$lib/core/proof/context';
@@ -85,8 +85,8 @@ export class LayoutPlates {
     $effect(() => {
       const { profile, intent, blackPoint } = this.settings;
       if (profile === null) return void (this.table = null);
-      const by = `/press-profiles/${profile}/table?intent=${intent}&blackPoint=${blackPoint}`;
-      void call<PressTables>('GET', by).then((found) => {
+      const asked = { id: profile, query: { intent, blackPoint } };
+      void call('GET /press-profiles/{id}/table', asked).then((found) => {
         if (this.settings.profile !== profile || !found.ok) return;
         this.table = new PressTable(bytesOf(found.value.inks), bytesOf(found.value.deltas));
       });
@@ -109,7 +109,7 @@ export class LayoutPlates {
     const { editor } = this;
     const { doc } = editor.history;
     const turn = (this.asked += 1);
-    const found = await call<Plates & { version: number }>('GET', `/layouts/${editor.id}/plates?side=1200`);
+    const found = await call('GET /layouts/{id}/plates', { id: editor.id, query: { side: 1200 } });
     if (turn !== this.asked) return;
     if (!found.ok) {
       this.problem = found.failure.message;
@@ -164,12 +164,12 @@ export class LayoutPlates {
   }
 
   async refresh(): Promise<void> {
-    const found = await call<ProjectDetail>('GET', `/projects/${this.editor.projectId}`);
+    const found = await call('GET /projects/{id}', { id: this.editor.projectId });
     if (found.ok) this.settings = found.value.press;
     await this.readProfiles();
   }
   async readProfiles(): Promise<void> {
-    const found = await call<PressProfile[]>('GET', '/press-profiles');
+    const found = await call('GET /press-profiles');
     if (found.ok) this.profiles = found.value;
   }
 }

@@ -15,7 +15,6 @@
   type Props = { project: string; layouts: readonly LayoutSummary[]; press: boolean; onclose: () => void };
   let { project, layouts, press, onclose }: Props = $props();
 
-  const path = $derived(`/projects/${project}/parcels`);
   // svelte-ignore state_referenced_locally
   let wish: ParcelWish = $state.raw({
     ...{ layouts: layouts.slice(0, LIMITS.parcelLayouts).map(({ id }) => id), ppi: 300 },
@@ -25,8 +24,13 @@
   let last: LastParcel | null = $state.raw(null);
   const run = new ExportRun();
 
+  function make(): Promise<void> {
+    const body = { ...wish, exchange: press && wish.exchange === true };
+    return run.run(() => call('POST /projects/{id}/parcels', { id: project, body }));
+  }
+
   // svelte-ignore state_referenced_locally
-  void call<LastParcel | null>('GET', `/projects/${project}/parcels`).then((found) => {
+  void call('GET /projects/{id}/parcels', { id: project }).then((found) => {
     if (!found.ok || !found.value) return;
     last = found.value;
     const before = new Set(found.value.wish.layouts);
@@ -128,12 +132,7 @@
     {#if run.working}
       <Button onclick={() => void run.stop()}>Stop</Button>
     {:else}
-      <Button
-        kind="main"
-        disabled={empty}
-        onclick={() => void run.run(path, { ...wish, exchange: press && wish.exchange === true })}
-        >Make the parcel</Button
-      >
+      <Button kind="main" disabled={empty} onclick={() => void make()}>Make the parcel</Button>
     {/if}
   {/snippet}
 </Dialog>

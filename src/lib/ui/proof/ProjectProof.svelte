@@ -9,7 +9,7 @@
   let { projectId, onclose }: Props = $props();
 
   // svelte-ignore state_referenced_locally
-  const found = call<{ layouts: LayoutNotes[] }>('GET', `/projects/${projectId}/proof`);
+  const found = call('GET /projects/{id}/proof', { id: projectId });
 
   const hrefOf = (layout: string, places: readonly { shape: string }[]): string => {
     const shapes = [...new Set(places.map(({ shape }) => shape))].join(',');

@@ -1,5 +1,4 @@
 import { nanoid } from 'nanoid';
-import type { ProjectDetail } from '$lib/contract/data';
 import { NO_INKS } from '$lib/core/colour/inks';
 import { unionBoxes, type Box } from '$lib/core/geom/box';
 import type { ObjectSpec } from '$lib/core/mockup/objects';
@@ -116,7 +115,7 @@ export class LayoutProof {
 
   /** Takes over limits that were changed elsewhere. */
   async refresh(): Promise<void> {
-    const found = await call<ProjectDetail>('GET', `/projects/${this.editor.projectId}`);
+    const found = await call('GET /projects/{id}', { id: this.editor.projectId });
     if (found.ok) this.settings = found.value.proof;
   }
 }

@@ -22,10 +22,13 @@
     left: { choice?: SheetChoice | null; words?: string },
   ): Promise<boolean> {
     busy = true;
-    const answer = await call<SharedSheet>('POST', `/shared/${token}/answers`, {
-      item,
-      who: who.trim(),
-      ...left,
+    const answer = await call('POST /shared/{token}/answers', {
+      token,
+      body: {
+        item,
+        who: who.trim(),
+        ...left,
+      },
     });
     busy = false;
     problem = answer.ok ? null : { item, message: answer.failure.message };

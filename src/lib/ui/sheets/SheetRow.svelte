@@ -11,7 +11,7 @@
   let { sheet, onchange }: Props = $props();
 
   async function archive(archived: boolean): Promise<void> {
-    const saved = await call('PUT', `/client-sheets/${sheet.id}/archived`, { archived });
+    const saved = await call('PUT /client-sheets/{id}/archived', { id: sheet.id, body: { archived } });
     if (!saved.ok) return toasts.problem(saved.failure.message);
     await onchange();
     if (archived)

@@ -1,4 +1,3 @@
-import type { ExportJob } from '$lib/contract/data';
 import { call } from '../state/api';
 import type { SheetItem } from '$lib/core/sheet/client-sheet';
 import { swatchUrl } from '../library/say';
@@ -93,13 +92,13 @@ function onCanvas(
 
 /** A strike-off as the server draws it. */
 async function strikeOff(id: string): Promise<ImageBitmap> {
-  const begun = await call<ExportJob>('POST', `/strike-offs/${id}/exports`, { ppi: 96 });
+  const begun = await call('POST /strike-offs/{id}/exports', { id, body: { ppi: 96 } });
   if (!begun.ok) throw new Error(begun.failure.message);
   for (let job = begun.value; ;) {
     if (job.state === 'done') break;
     if (job.state === 'failed' || job.state === 'cancelled') throw new Error('The strike-off was not drawn.');
     await new Promise((resolve) => setTimeout(resolve, POLL_MS));
-    const next = await call<ExportJob>('GET', `/exports/${begun.value.id}`);
+    const next = await call('GET /exports/{id}', { id: begun.value.id });
     if (!next.ok) throw new Error(next.failure.message);
     job = next.value;
   }

@@ -26,7 +26,11 @@ export class SheetSession extends OpenDocument<ClientSheet, SheetData> {
   readonly chosen = $derived.by(() => this.body.items.find(({ id }) => id === this.chosenId) ?? null);
 
   constructor(data: SheetData) {
-    super(data, `/client-sheets/${data.id}`);
+    const { id } = data;
+    super(data, {
+      fetch: () => call('GET /client-sheets/{id}', { id }),
+      save: (body) => call('PUT /client-sheets/{id}', { id, body }),
+    });
     this.id = data.id;
     this.take(data);
   }
@@ -74,7 +78,11 @@ export class SheetSession extends OpenDocument<ClientSheet, SheetData> {
         if (!made) continue;
         const blob = await blobOf(made, 'image/webp');
         const file = new File([blob], 'picture', { type: blob.type });
-        const kept = await sendFile(`/client-sheets/${this.id}/pictures/${item.id}`, file);
+        const kept = await sendFile('POST /client-sheets/{id}/pictures/{item}', {
+          id: this.id,
+          item: item.id,
+          file,
+        });
         if (!kept.ok) return kept.failure.message;
       } catch {
         return `The picture of “${factsOf(sources, item).title}” could not be made; try again in a moment.`;
@@ -90,26 +98,29 @@ export class SheetSession extends OpenDocument<ClientSheet, SheetData> {
         return { id, kind, caption, width, title, facts, colours };
       }),
     };
-    const saved = await call<{ shownAt: number }>('PUT', `/client-sheets/${this.id}/shown`, shown);
+    const saved = await call('PUT /client-sheets/{id}/shown', { id: this.id, body: shown });
     if (!saved.ok) return saved.failure.message;
     this.shownAt = saved.value.shownAt;
     return null;
   }
 
   async link(to: string, days: number): Promise<Outcome<{ token: string; endsAt: number }>> {
-    const made = await call<{ token: string; endsAt: number }>('POST', `/client-sheets/${this.id}/links`, {
-      ...{ to, days },
+    const made = await call('POST /client-sheets/{id}/links', {
+      id: this.id,
+      body: {
+        ...{ to, days },
+      },
     });
     if (made.ok) await this.hear();
     return made;
   }
   async endLink(token: string): Promise<void> {
-    const ended = await call('DELETE', `/client-sheets/${this.id}/links/${token}`);
+    const ended = await call('DELETE /client-sheets/{id}/links/{token}', { id: this.id, token });
     if (!ended.ok) toasts.problem(ended.failure.message);
     await this.hear();
   }
   async read(): Promise<void> {
-    await call('PUT', `/client-sheets/${this.id}/read`);
+    await call('PUT /client-sheets/{id}/read', { id: this.id });
     await this.hear();
   }
 

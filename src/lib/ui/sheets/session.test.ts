@@ -14,13 +14,13 @@ const studio = vi.hoisted(() => ({
   refused: null as string | null,
 }));
 vi.mock('../state/api', () => ({
-  call: (method: string, path: string, sent?: unknown): Promise<Outcome<unknown>> => {
-    if (method === 'GET') return Promise.resolve(done(structuredClone(studio.data)));
-    if (path.endsWith('/shown')) {
+  call: (address: string, { body: sent }: { body?: unknown }): Promise<Outcome<unknown>> => {
+    if (address.startsWith('GET')) return Promise.resolve(done(structuredClone(studio.data)));
+    if (address.endsWith('/shown')) {
       studio.shown = sent as ShownSheet;
       return Promise.resolve(done({ shownAt: 77 }));
     }
-    if (path.endsWith('/links')) {
+    if (address.endsWith('/links')) {
       const link = { ...(sent as { to: string }), token: 't', endsAt: 5, views: 0, answers: 0 };
       studio.data = { ...studio.data, links: [link as never], version: studio.data.version + 1 };
       return Promise.resolve(done({ token: 't', endsAt: 5 }));
@@ -29,9 +29,9 @@ vi.mock('../state/api', () => ({
     studio.data = { ...studio.data, name, body, version: studio.data.version + 1 };
     return Promise.resolve(done({ version: studio.data.version }));
   },
-  sendFile: (path: string): Promise<Outcome<unknown>> => {
+  sendFile: (_address: string, { item }: { item: string }): Promise<Outcome<unknown>> => {
     if (studio.refused) return Promise.resolve(fail('too_heavy', studio.refused));
-    studio.pictures.push(path.split('/').at(-1)!);
+    studio.pictures.push(item);
     return Promise.resolve(done({}));
   },
 }));

@@ -1,3 +1,4 @@
+import { ask } from '../state/api';
 import type { Affine } from '$lib/core/geom/affine';
 import type { Box } from '$lib/core/geom/box';
 import { parsePath } from '$lib/core/geom/path';
@@ -61,7 +62,7 @@ async function shown(
   ppi: number,
 ): Promise<((to: Drawing) => void) | null> {
   if (item.kind === 'layout') {
-    const answer = await fetch(`/api/v1/layouts/${item.of}/pdf?ppi=${ppi}`);
+    const answer = await ask('GET /layouts/{id}/pdf', { id: item.of, query: { ppi } });
     if (answer.ok) {
       const page = await file.embed(new Uint8Array(await answer.arrayBuffer()));
       const lies: Affine = {

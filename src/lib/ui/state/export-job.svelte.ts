@@ -1,6 +1,6 @@
 import type { ExportJob } from '$lib/contract/data';
 import type { Outcome } from '$lib/contract/failure';
-import { call } from './api';
+import { call, urlOf } from './api';
 
 /** One file that the server makes: how far it is, why it failed, and a way to stop it. */
 export class ExportRun {
@@ -12,10 +12,10 @@ export class ExportRun {
     return this.job?.state === 'waiting' || this.job?.state === 'running';
   }
 
-  /** Starts a job at `path`, waits for it, and downloads its file. */
-  async run(path: string, wanted: unknown): Promise<void> {
+  /** Starts a job, waits for it, and downloads its file. */
+  async run(start: () => Promise<Outcome<ExportJob>>): Promise<void> {
     this.problem = null;
-    const begun = await call<ExportJob>('POST', path, wanted);
+    const begun = await start();
     if (!begun.ok) {
       this.problem = begun.failure.message;
       return;
@@ -24,7 +24,7 @@ export class ExportRun {
     this.job = begun.value;
     while (this.job && this.working) {
       await new Promise((resolve) => setTimeout(resolve, 150));
-      const next: Outcome<ExportJob> = await call<ExportJob>('GET', `/exports/${this.job.id}`);
+      const next: Outcome<ExportJob> = await call('GET /exports/{id}', { id: this.job.id });
       if (!next.ok) {
         this.problem = next.failure.message;
         this.job = null;
@@ -32,14 +32,14 @@ export class ExportRun {
       }
       this.job = next.value;
     }
-    if (this.job?.state === 'done') download(`/api/v1/exports/${this.job.id}/file`);
+    if (this.job?.state === 'done') download(urlOf('GET /exports/{id}/file', { id: this.job.id }));
     else if (this.job?.state === 'failed') this.problem = this.job.message;
     if (this.stopped) this.job = null;
   }
 
   async stop(): Promise<void> {
     this.stopped = true;
-    if (this.job) await call('DELETE', `/exports/${this.job.id}`);
+    if (this.job) await call('DELETE /exports/{id}', { id: this.job.id });
   }
 }
 

@@ -41,10 +41,10 @@ export type TextOutline = { ok: true; d: string; width: number } | { ok: false; 
  * server by a library that knows the rules of fonts and scripts.
  */
 export async function outlineText(text: string, fontId: string, size: number): Promise<TextOutline> {
-  const set = await call<{ d: string; width: number }>(
-    'GET',
-    `/fonts/${encodeURIComponent(fontId)}/line?size=${size}&text=${encodeURIComponent(text)}`,
-  );
+  const set = await call('GET /fonts/{id}/line', {
+    id: encodeURIComponent(fontId),
+    query: { size, text: encodeURIComponent(text) },
+  });
   return set.ok ? { ok: true, ...set.value } : { ok: false, message: set.failure.message };
 }
 

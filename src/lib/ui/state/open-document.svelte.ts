@@ -1,6 +1,5 @@
 import type { Outcome } from '$lib/contract/failure';
 import { sameValue } from '$lib/core/num/same';
-import { call } from './api';
 import { History } from './history.svelte';
 import { Saver } from './saver.svelte';
 
@@ -9,15 +8,21 @@ export type Doc<Body> = { name: string; body: Body };
 /** A document as the server gives it. */
 type Stored<Body> = Doc<Body> & { version: number };
 
+/** How a document is read and saved. */
+export type DocumentApi<Body, Data> = {
+  fetch: () => Promise<Outcome<Data>>;
+  save: (doc: Doc<Body> & { base: number }) => Promise<Outcome<{ version: number }>>;
+};
+
 /** A document that is open and saved as a whole: its steps, its saving, and what others make of it. */
 export class OpenDocument<Body, Data extends Stored<Body>> {
   readonly history: History<Doc<Body>>;
   readonly saver: Saver<Doc<Body>>;
 
-  /** `path` is where the API has it; `ready` brings at hand what a body needs before it is shown. */
+  /** `api` is how the server has it; `ready` brings at hand what a body needs before it is shown. */
   constructor(
     data: Data,
-    private readonly path: string,
+    private readonly api: DocumentApi<Body, Data>,
     private readonly ready: (body: Body) => Promise<void> = () => Promise.resolve(),
   ) {
     const doc = { name: data.name, body: data.body };
@@ -25,7 +30,7 @@ export class OpenDocument<Body, Data extends Stored<Body>> {
     this.saver = new Saver(
       doc,
       data.version,
-      (next, _last, base) => call('PUT', path, { base, ...next }),
+      (next, _last, base) => api.save({ base, ...next }),
       (failure, last) => this.mergeWith((failure.current as Data | null) ?? null, last),
     );
   }
@@ -47,7 +52,7 @@ export class OpenDocument<Body, Data extends Stored<Body>> {
   }
 
   fetch(): Promise<Outcome<Data>> {
-    return call<Data>('GET', this.path);
+    return this.api.fetch();
   }
 
   /**

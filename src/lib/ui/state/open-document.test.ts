@@ -1,16 +1,15 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { done, fail, type Outcome } from '../../contract/failure';
-import { OpenDocument } from './open-document.svelte';
+import { done, fail } from '../../contract/failure';
+import { OpenDocument, type DocumentApi } from './open-document.svelte';
 
 type Body = { light: string; ground: string; items: readonly string[] };
 type Stored = { name: string; version: number; body: Body };
 
 /** What the server has, and what it was asked to save. */
-const server: { stored: Stored; asked: Stored[] } = vi.hoisted(() => ({ stored: null as never, asked: [] }));
-vi.mock('./api', () => ({
-  call: (method: string, _path: string, sent?: Stored & { base: number }): Promise<Outcome<unknown>> => {
-    if (method === 'GET') return Promise.resolve(done(structuredClone(server.stored)));
-    const { base, name, body } = sent!;
+const server: { stored: Stored; asked: Stored[] } = { stored: null as never, asked: [] };
+const api: DocumentApi<Body, Stored> = {
+  fetch: () => Promise.resolve(done(structuredClone(server.stored))),
+  save: ({ base, name, body }) => {
     server.asked.push({ name, body, version: base });
     if (base !== server.stored.version)
       return Promise.resolve(
@@ -19,11 +18,11 @@ vi.mock('./api', () => ({
     server.stored = { name, body, version: base + 1 };
     return Promise.resolve(done({ version: base + 1 }));
   },
-}));
+};
 
 const START: Body = { light: 'window', ground: '#dcdad4', items: ['cup'] };
 const open = (ready?: (body: Body) => Promise<void>): OpenDocument<Body, Stored> =>
-  new OpenDocument(structuredClone(server.stored), '/things/1', ready);
+  new OpenDocument(structuredClone(server.stored), api, ready);
 /** What somebody else saves. */
 const others = (change: Partial<Body>, name = server.stored.name): void => {
   const { body, version } = server.stored;

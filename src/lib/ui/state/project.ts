@@ -7,7 +7,7 @@ export async function changeProject(
   id: string,
   change: Partial<Pick<ProjectDetail, 'proof' | 'press'>>,
 ): Promise<Outcome<unknown>> {
-  const found = await call<ProjectDetail>('GET', `/projects/${id}`);
+  const found = await call('GET /projects/{id}', { id });
   if (!found.ok) return found;
-  return call('PATCH', `/projects/${id}`, { base: found.value.version, ...change });
+  return call('PATCH /projects/{id}', { id, body: { base: found.value.version, ...change } });
 }

@@ -1,4 +1,6 @@
 import type { Failure } from '$lib/contract/failure';
+import type { Address, Given } from '$lib/contract/routes';
+import { ask } from './api';
 
 /** Saves an answer of the server as a file under the name that it states. */
 export async function saveBlob(answer: Response): Promise<void> {
@@ -9,9 +11,9 @@ export async function saveBlob(answer: Response): Promise<void> {
 }
 
 /** Fetches a file of the API and saves it; a sentence where it is refused, which so becomes no file. */
-export async function fetchFile(path: string): Promise<string | null> {
+export async function fetchFile<A extends Address>(address: A, given: Given<A>): Promise<string | null> {
   try {
-    const answer = await fetch(`/api/v1${path}`);
+    const answer = await ask(address, given);
     if (!answer.ok) return ((await answer.json()) as Failure).message;
     await saveBlob(answer);
     return null;

@@ -18,7 +18,7 @@ class StudioFonts {
   }
   async read(): Promise<void> {
     this.asked = true;
-    const found = await call<StudioFont[]>('GET', '/fonts');
+    const found = await call('GET /fonts');
     if (found.ok) this.all = found.value;
     else this.asked = false;
   }

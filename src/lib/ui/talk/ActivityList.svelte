@@ -1,6 +1,7 @@
 <script lang="ts">
   import { onMount } from 'svelte';
-  import type { ActivityItem } from '$lib/contract/talk';
+  import { done, type Outcome } from '$lib/contract/failure';
+  import type { ActivityItem, TakenBack } from '$lib/contract/talk';
   import Button from '../components/Button.svelte';
   import PageSection from '../components/PageSection.svelte';
   import Mark from '../people/Mark.svelte';
@@ -19,7 +20,7 @@
   let shown = $state(FEW);
 
   async function load(before: number | null): Promise<void> {
-    const found = await call<ActivityItem[]>('GET', `/activity${before === null ? '' : `?before=${before}`}`);
+    const found = await call('GET /activity', { query: before === null ? {} : { before } });
     if (!found.ok) return;
     items = before === null ? found.value : [...items, ...found.value];
     ended = found.value.length === 0;
@@ -28,14 +29,28 @@
     if (shown >= items.length) await load(items[items.length - 1]?.id ?? null);
     shown += PAGE;
   }
+  /** Takes something back; answers how many parts of it stay, as they were changed since. */
+  async function takeBack(way: TakenBack): Promise<Outcome<number>> {
+    if (way.do === 'undo-change') {
+      const undone = await call('POST /changes/{id}/undone', { id: way.id });
+      return undone.ok ? done(undone.value.left) : undone;
+    }
+    const given = { id: way.id, body: { archived: false } };
+    const restored = await {
+      pattern: () => call('PUT /patterns/{id}/archived', given),
+      layout: () => call('PUT /layouts/{id}/archived', given),
+      project: () => call('PUT /projects/{id}/archived', given),
+    }[way.kind]();
+    return restored.ok ? done(0) : restored;
+  }
   async function undo({ undo: way }: ActivityItem): Promise<void> {
     if (!way) return;
-    const undone = await call<{ left?: number }>(way.method, way.path, way.body);
+    const undone = await takeBack(way);
     if (!undone.ok) toasts.problem(undone.failure.message);
     else
       toasts.show(
-        undone.value.left
-          ? `It is taken back, but for ${undone.value.left} that were changed since.`
+        undone.value > 0
+          ? `It is taken back, but for ${undone.value} that were changed since.`
           : 'It is taken back.',
       );
     await load(null);

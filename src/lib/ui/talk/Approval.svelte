@@ -19,7 +19,7 @@
   let held = $state.raw<ApprovalState | null>(null);
   const role = $derived((page.data.me as Me | null)?.person.role ?? 'viewer');
   async function load(): Promise<void> {
-    const found = await call<ApprovalState>('GET', `/approvals?kind=${kind}&id=${id}`);
+    const found = await call('GET /approvals', { query: { kind, id } });
     if (found.ok) held = found.value;
   }
   $effect(() => {
@@ -45,7 +45,7 @@
         : `${held.by ?? 'Somebody'}, ${whenOf(held.when)}, ${what} ${held.at}`,
   );
   async function set(state: ApprovalState['state']): Promise<void> {
-    const saved = await call<ApprovalState>('PUT', '/approvals', { kind, id, state });
+    const saved = await call('PUT /approvals', { body: { kind, id, state } });
     if (!saved.ok) toasts.problem(saved.failure.message);
     await load();
   }

@@ -27,7 +27,7 @@
   let people: PersonData[] = $state.raw([]);
   onMount(() => {
     talk.open = true;
-    void call<PersonData[]>('GET', '/people').then((found) => found.ok && (people = found.value));
+    void call('GET /people').then((found) => found.ok && (people = found.value));
     return () => (talk.open = false);
   });
   // What is marked as new stays marked while one looks at it.

@@ -43,7 +43,7 @@ export class Talk {
   }
 
   private async load(): Promise<void> {
-    const found = await call<CommentData[]>('GET', `/comments?kind=${this.kind}&id=${this.id}`);
+    const found = await call('GET /comments', { query: { kind: this.kind, id: this.id } });
     if (found.ok) this.comments = found.value;
   }
 
@@ -54,13 +54,13 @@ export class Talk {
   /** What is there now is read: it is not marked the next time. */
   async read(): Promise<void> {
     if (this.unread === 0) return;
-    await call('PUT', '/comments/read', { kind: this.kind, id: this.id });
+    await call('PUT /comments/read', { body: { kind: this.kind, id: this.id } });
     await mentions.load();
   }
 
   async say(words: string, spot: Spot): Promise<Outcome<unknown>> {
     const body = { kind: this.kind, id: this.id, words, ...spot };
-    const said = await call<{ id: string }>('POST', '/comments', body);
+    const said = await call('POST /comments', { body });
     if (!said.ok) return said;
     this.spot = WHOLE;
     this.placing = false;
@@ -70,14 +70,14 @@ export class Talk {
   }
 
   async setDone({ id }: CommentData, done: boolean): Promise<void> {
-    const saved = await call('PATCH', `/comments/${id}`, { done });
+    const saved = await call('PATCH /comments/{id}', { id, body: { done } });
     await this.load();
     if (!saved.ok) return toasts.problem(saved.failure.message);
     if (done)
       toasts.show('Done.', {
         action: {
           label: 'Undo',
-          run: () => void call('PATCH', `/comments/${id}`, { done: false }).then(() => this.load()),
+          run: () => void call('PATCH /comments/{id}', { id, body: { done: false } }).then(() => this.load()),
         },
       });
   }

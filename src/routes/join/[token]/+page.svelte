@@ -21,7 +21,7 @@
     event.preventDefault();
     busy = true;
     const given = link.renewal ? { password } : { name, email, password };
-    const came = await call('POST', `/invitations/links/${data.token}`, given);
+    const came = await call('POST /invitations/links/{token}', { token: data.token, body: given });
     busy = false;
     if (came.ok) return goto('/library', { invalidateAll: true });
     const { path, message } = came.failure;

@@ -1,4 +1,5 @@
-import { findPatterns, type PatternQuery } from '$lib/server/repo/find';
+import type { PatternQuery } from '$lib/contract/given';
+import { findPatterns } from '$lib/server/repo/find';
 import { schemas } from '$lib/contract/schemas';
 import { apiQuery, PAGE, readView } from '$lib/ui/library/query';
 import type { PageServerLoad } from './$types';

@@ -67,7 +67,7 @@
 
   /** Changes how the pattern is kept; a clash with somebody else's change asks which to keep. */
   async function patch(change: Record<string, unknown>, base = pattern.version): Promise<string | null> {
-    const saved = await call('PATCH', `/patterns/${pattern.id}`, { base, ...change });
+    const saved = await call('PATCH /patterns/{id}', { id: pattern.id, body: { base, ...change } });
     if (!saved.ok && saved.failure.code === 'stale') {
       const theirs = saved.failure.current as PatternDetail;
       clash = { change, theirs, message: saved.failure.message };
@@ -84,7 +84,7 @@
     if (problem) toasts.problem(problem);
   }
   async function setArchived(target: PatternDetail, archived: boolean): Promise<void> {
-    const saved = await call('PUT', `/patterns/${target.id}/archived`, { archived });
+    const saved = await call('PUT /patterns/{id}/archived', { id: target.id, body: { archived } });
     if (!saved.ok) return toasts.problem(saved.failure.message);
     await (archived ? goto('/library') : refresh());
     if (archived)

@@ -2,8 +2,8 @@
   import { goto } from '$app/navigation';
   import Archive from '@lucide/svelte/icons/archive';
   import Plus from '@lucide/svelte/icons/plus';
-  import type { BulkDone, LayoutData, PatternForUse } from '$lib/contract/data';
-  import { LENGTH_UNITS } from '$lib/core/num/length';
+  import type { LayoutData, PatternForUse } from '$lib/contract/data';
+  import { LENGTH_UNITS, type LengthUnit } from '$lib/core/num/length';
   import type { Exchange } from '$lib/core/recipe/recolour';
   import { call } from '$lib/ui/state/api';
   import { makeNamed } from '$lib/ui/state/make-named';
@@ -41,7 +41,7 @@
   async function recolour(): Promise<void> {
     const found: Part[] = [];
     for (const { id, name } of project.layoutList) {
-      const answer = await call<{ layout: LayoutData; patterns: PatternForUse[] }>('GET', `/layouts/${id}`);
+      const answer = await call('GET /layouts/{id}', { id });
       if (!answer.ok) return toasts.problem(answer.failure.message);
       found.push({ id, name, ...answer.value });
     }
@@ -49,7 +49,7 @@
   }
   async function exchange(exchanges: Exchange[], summary: string): Promise<string | null> {
     const layouts = project.layoutList.map((layout) => layout.id);
-    const done = await call<BulkDone>('POST', '/recolours', { layouts, exchanges, summary });
+    const done = await call('POST /recolours', { body: { layouts, exchanges, summary } });
     if (!done.ok) return done.failure.message;
     await refresh();
     const count = done.value.layouts === 1 ? 'one layout' : `${done.value.layouts} layouts`;
@@ -62,8 +62,11 @@
   async function newSheet(): Promise<void> {
     const taken = data.sheets.map(({ name }) => name);
     const made = await makeNamed('Client sheet 1', taken, (name) =>
-      call<{ id: string }>('POST', `/projects/${project.id}/client-sheets`, {
-        ...{ name, body: freshSheet(project.name) },
+      call('POST /projects/{id}/client-sheets', {
+        id: project.id,
+        body: {
+          ...{ name, body: freshSheet(project.name) },
+        },
       }),
     );
     if (!made.ok) return toasts.problem(made.failure.message);
@@ -71,14 +74,20 @@
   }
 
   async function rename(name: string): Promise<string | null> {
-    const saved = await call('PATCH', `/projects/${project.id}`, { base: project.version, name });
+    const saved = await call('PATCH /projects/{id}', {
+      id: project.id,
+      body: { base: project.version, name },
+    });
     await refresh();
     return saved.ok ? null : saved.failure.message;
   }
   async function measureIn(select: HTMLSelectElement): Promise<void> {
-    const saved = await call('PATCH', `/projects/${project.id}`, {
-      base: project.version,
-      measure: select.value,
+    const saved = await call('PATCH /projects/{id}', {
+      id: project.id,
+      body: {
+        base: project.version,
+        measure: select.value as LengthUnit,
+      },
     });
     if (!saved.ok) toasts.problem(saved.failure.message);
     await refresh();
@@ -86,7 +95,7 @@
   }
   async function setArchived(archived: boolean): Promise<void> {
     const { id, name } = project;
-    const saved = await call('PUT', `/projects/${id}/archived`, { archived });
+    const saved = await call('PUT /projects/{id}/archived', { id, body: { archived } });
     if (!saved.ok) return toasts.problem(saved.failure.message);
     if (!archived) return refresh();
     await goto('/projects');
@@ -94,7 +103,7 @@
       action: {
         label: 'Undo',
         run: () =>
-          void call('PUT', `/projects/${id}/archived`, { archived: false }).then(() =>
+          void call('PUT /projects/{id}/archived', { id, body: { archived: false } }).then(() =>
             goto(`/projects/${id}`),
           ),
       },

@@ -1,17 +1,16 @@
+import type { GivenLink } from '../../../contract/answers';
 import { done, type Outcome } from '../../../contract/failure';
 import { getPerson, studioState } from '../../repo/people';
 import { invite, renewal } from '../../repo/invitations';
 import { keyOf, newToken } from '../../repo/tokens';
 import type { Call } from '../http';
 
-type Link = { token: string; endsAt: number };
-
 /** A link by which somebody comes in. What it says is answered once, and never kept. */
-export function makeInvitation({ app, db, person, body, event }: Call): Outcome<Link> {
+export function makeInvitation({ app, db, person, body, event }: Call<'invite'>): Outcome<GivenLink> {
   const token = newToken();
   const made = invite(db, keyOf(token), body);
   if (!made.ok) return made;
-  const { name, role } = body as { name: string; role: string };
+  const { name, role } = body;
   app.outbox?.send({
     to: name,
     subject: `Come into ${studioState(db).name}`,
@@ -22,9 +21,9 @@ export function makeInvitation({ app, db, person, body, event }: Call): Outcome<
 }
 
 /** A link by which somebody gives themselves a new password. */
-export function makeRenewal({ app, db, params, event }: Call): Outcome<Link> {
+export function makeRenewal({ app, db, params, event }: Call<'renewPassword'>): Outcome<GivenLink> {
   const token = newToken();
-  const id = params.id ?? '';
+  const id = params.id;
   const made = renewal(db, keyOf(token), id);
   if (!made.ok) return made;
   app.outbox?.send({

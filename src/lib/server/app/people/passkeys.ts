@@ -9,6 +9,7 @@ import {
 } from '@simplewebauthn/server';
 import type { RequestEvent } from '@sveltejs/kit';
 import { done, fail, type Outcome } from '../../../contract/failure';
+import type { Challenge, PasskeyAnswer } from '../../../contract/given-people';
 import type { PersonData } from '../../../contract/people';
 import type { Db } from '../../db/open';
 import { findPasskey, passkeysOf, passkeyUsed, type HeldPasskey } from '../../repo/sessions';
@@ -36,7 +37,7 @@ export class Passkeys {
     return held !== undefined && held.person === person && performance.now() - held.at < ANSWER_MS;
   }
 
-  async toSignIn(event: RequestEvent): Promise<Outcome<object>> {
+  async toSignIn(event: RequestEvent): Promise<Outcome<Challenge>> {
     const site = siteOf(event);
     if (!site.ok) return site;
     const options = await generateAuthenticationOptions({
@@ -48,17 +49,15 @@ export class Passkeys {
   }
 
   /** Whose passkey has signed the challenge. */
-  async signIn(
-    db: Db,
-    event: RequestEvent,
-    { challenge, answer }: { challenge: string; answer: AuthenticationResponseJSON },
-  ): Promise<Outcome<string>> {
+  async signIn(db: Db, event: RequestEvent, { challenge, answer }: PasskeyAnswer): Promise<Outcome<string>> {
     const site = siteOf(event);
     if (!site.ok) return site;
     const held = findPasskey(db, answer.id);
     if (!this.taken(challenge, null) || !held) return REFUSED;
     const verified = await verifyAuthenticationResponse({
-      ...{ response: answer, expectedChallenge: challenge, requireUserVerification: true },
+      // What it has beside its ids is checked as it is verified.
+      response: answer as AuthenticationResponseJSON,
+      ...{ expectedChallenge: challenge, requireUserVerification: true },
       ...{ expectedOrigin: site.value.origin, expectedRPID: site.value.name },
       credential: {
         ...{ id: held.id, publicKey: new Uint8Array(held.publicKey), counter: held.counter },
@@ -70,7 +69,7 @@ export class Passkeys {
     return done(held.personId);
   }
 
-  async toAdd(db: Db, event: RequestEvent, person: PersonData): Promise<Outcome<object>> {
+  async toAdd(db: Db, event: RequestEvent, person: PersonData): Promise<Outcome<Challenge>> {
     const site = siteOf(event);
     if (!site.ok) return site;
     const options = await generateRegistrationOptions({
@@ -90,13 +89,14 @@ export class Passkeys {
   async added(
     event: RequestEvent,
     personId: string,
-    { challenge, answer }: { challenge: string; answer: RegistrationResponseJSON },
+    { challenge, answer }: PasskeyAnswer,
   ): Promise<Outcome<HeldPasskey>> {
     const site = siteOf(event);
     if (!site.ok) return site;
     if (!this.taken(challenge, personId)) return REFUSED;
     const verified = await verifyRegistrationResponse({
-      ...{ response: answer, expectedChallenge: challenge, requireUserVerification: true },
+      response: answer as RegistrationResponseJSON,
+      ...{ expectedChallenge: challenge, requireUserVerification: true },
       ...{ expectedOrigin: site.value.origin, expectedRPID: site.value.name },
     }).catch(() => null);
     if (!verified?.verified) return REFUSED;

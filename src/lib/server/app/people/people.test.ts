@@ -48,7 +48,7 @@ describe('asks that cost much', () => {
     expect(Array.from({ length: 12 }, () => taken('mara')).filter(Boolean)).toHaveLength(10);
     expect(taken('jonas')).toBe(true);
     expect(rates.refused(route, 'mara')).toMatchObject({ code: 'too_many', wait: 60 });
-    expect(rates.refused(spec('GET', '/free', 'viewer', ''), 'mara')).toBeNull();
+    expect(rates.refused(spec('GET', '/free', 'viewer', '', {}), 'mara')).toBeNull();
     // Half a minute into the next one half of the last still counts.
     now = 90_000;
     expect(Array.from({ length: 12 }, () => taken('mara')).filter(Boolean)).toHaveLength(5);

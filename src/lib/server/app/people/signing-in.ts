@@ -22,9 +22,9 @@ const slower = (seconds: number): ReturnType<typeof fail> =>
     wait: seconds,
   });
 
-export async function signIn(call: Call): Answer {
+export async function signIn(call: Call<'signIn'>): Answer {
   const { app, db, event, body } = call;
-  const { email, password } = body as { email: string; password: string };
+  const { email, password } = body;
   const address = addressOf(call.event);
   // One address is counted for each person and for all together: who tries many people is slowed down too.
   const name = `${address} ${emailKey(email).slice(0, 300)}`;
@@ -42,7 +42,7 @@ export async function signIn(call: Call): Answer {
   return done({ id: found.id });
 }
 
-export async function signInByPasskey(call: Call): Answer {
+export async function signInByPasskey(call: Call<'signInByPasskey'>): Answer {
   const { app, db, event, body } = call;
   const address = `passkey ${addressOf(call.event)}`;
   const wait = app.patience.wait(address);
@@ -57,8 +57,8 @@ export async function signInByPasskey(call: Call): Answer {
   return done({ id: whose.value });
 }
 
-export async function open({ db, event, body }: Call): Answer {
-  const { password, ...named } = body as { studio: string; name: string; email: string; password: string };
+export async function open({ db, event, body }: Call<'openStudio'>): Answer {
+  const { password, ...named } = body;
   const fault = passwordFault(password, ['isle', named.studio, named.name, named.email]);
   if (fault) return { ok: false, failure: fault };
   const opened = openStudio(db, { ...named, password: await hashed(password) });
@@ -67,9 +67,9 @@ export async function open({ db, event, body }: Call): Answer {
 }
 
 /** Another password for oneself; whoever else is signed in as them is signed out. */
-export async function changePassword(call: Call): Answer {
+export async function changePassword(call: Call<'changePassword'>): Answer {
   const { app, db, event, person, body } = call;
-  const { present, password } = body as { present: string | null; password: string };
+  const { present, password } = body;
   if (!studioState(db).opened) return fail('invalid', 'Open the studio first: until then nobody signs in.');
   const name = `own ${person.id}`;
   const wait = app.patience.wait(name);
@@ -91,13 +91,12 @@ const aboutOf = (studio: string, { name, email }: Pick<PersonData, 'name' | 'ema
 ];
 
 /** Comes in by a link, or sets a new password by it; whoever does is signed in. */
-export async function comeIn(call: Call): Answer {
-  const { app, db, event, params, body } = call;
-  const given = body as { name?: string; email?: string; password: string };
+export async function comeIn(call: Call<'acceptInvitation'>): Answer {
+  const { app, db, event, params, body: given } = call;
   const address = `link ${addressOf(call.event)}`;
   const wait = app.patience.wait(address);
   if (wait > 0) return slower(wait);
-  const key = keyOf(params.token ?? '');
+  const key = keyOf(params.token);
   const link = openInvitation(db, key);
   if (!link.ok) {
     app.patience.wrong(address);

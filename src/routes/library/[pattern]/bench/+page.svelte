@@ -14,7 +14,10 @@
   const fault = $derived(pattern.faults.draft ?? (pattern.hasDraft ? null : pattern.faults.recipe));
 
   async function dropDraft(): Promise<void> {
-    const dropped = await call('DELETE', `/patterns/${pattern.id}/draft`, { base: pattern.version });
+    const dropped = await call('DELETE /patterns/{id}/draft', {
+      id: pattern.id,
+      body: { base: pattern.version },
+    });
     if (!dropped.ok) return toasts.problem(dropped.failure.message);
     await refresh();
   }

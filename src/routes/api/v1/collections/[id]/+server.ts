@@ -2,6 +2,6 @@ import { api } from '$lib/server/app/http';
 import { removeCollection, renameCollection } from '$lib/server/repo/collections';
 
 export const PATCH = api('renameCollection', ({ db, params, body }) =>
-  renameCollection(db, params.id ?? '', body.name),
+  renameCollection(db, params.id, body.name),
 );
-export const DELETE = api('removeCollection', ({ db, params }) => removeCollection(db, params.id ?? ''));
+export const DELETE = api('removeCollection', ({ db, params }) => removeCollection(db, params.id));

@@ -1,4 +1,4 @@
 import { api } from '$lib/server/app/http';
 import { removeFont } from '$lib/server/repo/fonts';
 
-export const DELETE = api('removeFont', ({ db, params }) => removeFont(db, params.id ?? ''));
+export const DELETE = api('removeFont', ({ db, params }) => removeFont(db, params.id));

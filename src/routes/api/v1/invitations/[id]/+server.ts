@@ -1,4 +1,4 @@
 import { api } from '$lib/server/app/http';
 import { withdraw } from '$lib/server/repo/invitations';
 
-export const DELETE = api('withdrawInvitation', ({ db, params }) => withdraw(db, params.id ?? ''));
+export const DELETE = api('withdrawInvitation', ({ db, params }) => withdraw(db, params.id));

@@ -6,7 +6,7 @@ import { readAsset } from '$lib/server/repo/assets';
 import { stepsOf } from '$lib/server/repo/made';
 
 export const GET = api('motifFile', async ({ app, db, params, query, asking }) => {
-  const hash = params.hash ?? '';
+  const hash = params.hash;
   const look = query.look === undefined ? null : readLookKey(query.look);
   if (query.look !== undefined && look === null)
     return fail('invalid', `The look “${query.look}” cannot be read.`, 'look');

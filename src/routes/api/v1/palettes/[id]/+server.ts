@@ -1,6 +1,4 @@
 import { api } from '$lib/server/app/http';
 import { savePalette } from '$lib/server/repo/palettes';
 
-export const PUT = api('savePalette', ({ db, params, body }) =>
-  savePalette(db, params.id ?? '', body.base, body),
-);
+export const PUT = api('savePalette', ({ db, params, body }) => savePalette(db, params.id, body.base, body));

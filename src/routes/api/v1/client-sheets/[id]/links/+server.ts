@@ -1,4 +1,4 @@
 import { api } from '$lib/server/app/http';
 import { makeLink } from '$lib/server/repo/shared-sheets';
 
-export const POST = api('makeLink', ({ db, params, body }) => makeLink(db, params.id ?? '', body));
+export const POST = api('makeLink', ({ db, params, body }) => makeLink(db, params.id, body));

@@ -1,4 +1,4 @@
 import { api } from '$lib/server/app/http';
 import { readAnswers } from '$lib/server/repo/client-sheets';
 
-export const PUT = api('readAnswers', ({ db, params }) => readAnswers(db, params.id ?? ''));
+export const PUT = api('readAnswers', ({ db, params }) => readAnswers(db, params.id));

@@ -1,4 +1,4 @@
 import { api } from '$lib/server/app/http';
 import { showSheet } from '$lib/server/repo/client-sheets';
 
-export const PUT = api('showSheet', ({ db, params, body }) => showSheet(db, params.id ?? '', body));
+export const PUT = api('showSheet', ({ db, params, body }) => showSheet(db, params.id, body));

@@ -4,7 +4,7 @@ import { fileHeaders } from '$lib/server/app/files';
 import { api } from '$lib/server/app/http';
 
 export const GET = api('exportFile', ({ app, params }) => {
-  const file = app.exports.file(params.id ?? '');
+  const file = app.exports.file(params.id);
   if (!file.ok) return file;
   const { path, job } = file.value;
   return new Response(Readable.toWeb(createReadStream(path)) as ReadableStream, {

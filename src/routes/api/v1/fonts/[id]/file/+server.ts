@@ -3,7 +3,7 @@ import { fontBytes, noFont } from '$lib/server/repo/fonts';
 
 /** A font’s id is made of its bytes: they may be kept for ever. */
 export const GET = api('fontFile', ({ db, params }) => {
-  const bytes = fontBytes(db, params.id ?? '');
+  const bytes = fontBytes(db, params.id);
   if (!bytes) return noFont();
   return new Response(new Uint8Array(bytes), {
     headers: {

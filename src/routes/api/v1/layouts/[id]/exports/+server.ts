@@ -2,7 +2,7 @@ import { api } from '$lib/server/app/http';
 import { pageOf } from '$lib/server/repo/layouts';
 
 export const POST = api('startExport', ({ app, db, params, body, asking }) => {
-  const found = pageOf(db, params.id ?? '');
+  const found = pageOf(db, params.id);
   if (!found.ok) return found;
   const { name, width, height, bleed } = found.value;
   const round = body.bleed ? 2 * bleed : 0;
@@ -13,7 +13,7 @@ export const POST = api('startExport', ({ app, db, params, body, asking }) => {
       name,
       draw: {
         work: body.as === 'plates' ? 'platesFile' : 'layoutPng',
-        ask: { store: app.store, layout: params.id ?? '', bleed: body.bleed },
+        ask: { store: app.store, layout: params.id, bleed: body.bleed },
       },
     },
     asking.asker,

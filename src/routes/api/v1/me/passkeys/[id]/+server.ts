@@ -2,5 +2,5 @@ import { api } from '$lib/server/app/http';
 import { removePasskey } from '$lib/server/repo/sessions';
 
 export const DELETE = api('removePasskey', ({ db, person, params }) =>
-  removePasskey(db, person.id, params.id ?? ''),
+  removePasskey(db, person.id, params.id),
 );

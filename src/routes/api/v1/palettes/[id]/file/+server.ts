@@ -6,7 +6,7 @@ import { api } from '$lib/server/app/http';
 import { getPalette } from '$lib/server/repo/palettes';
 
 export const GET = api('paletteFile', ({ db, params, query }) => {
-  const found = getPalette(db, params.id ?? '');
+  const found = getPalette(db, params.id);
   if (!found.ok) return found;
   const palette = found.value;
   const files = {

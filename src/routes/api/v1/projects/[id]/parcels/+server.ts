@@ -4,10 +4,10 @@ import { notApproved } from '$lib/server/repo/approvals';
 import { keepParcel, lastParcel } from '$lib/server/repo/parcels';
 import { getProject } from '$lib/server/repo/projects';
 
-export const GET = api('lastParcel', ({ db, params }) => done(lastParcel(db, params.id ?? '')));
+export const GET = api('lastParcel', ({ db, params }) => done(lastParcel(db, params.id)));
 
 export const POST = api('makeParcel', ({ app, db, params, body, asking }) => {
-  const project = getProject(db, params.id ?? '');
+  const project = getProject(db, params.id);
   if (!project.ok) return project;
   const { id, name } = project.value;
   const open = notApproved(db, id, body.layouts);

@@ -3,7 +3,7 @@ import { pdfAnswer } from '$lib/server/app/pdf';
 import { getProject } from '$lib/server/repo/projects';
 
 export const GET = api('projectPdf', async ({ app, db, params, query, asking }) => {
-  const project = getProject(db, params.id ?? '');
+  const project = getProject(db, params.id);
   if (!project.ok) return project;
   const { layouts, ...wish } = query;
   const { id, name: title } = project.value;

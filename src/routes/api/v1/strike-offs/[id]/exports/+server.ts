@@ -3,7 +3,7 @@ import { api } from '$lib/server/app/http';
 import { getStrikeOff } from '$lib/server/repo/strike-offs';
 
 export const POST = api('exportStrikeOff', ({ app, db, params, body, asking }) => {
-  const found = getStrikeOff(db, params.id ?? '');
+  const found = getStrikeOff(db, params.id);
   if (!found.ok) return found;
   const { name, sheet } = found.value;
   const { width, height } = sheetPage(sheet, (id) => id).layout;
@@ -12,7 +12,7 @@ export const POST = api('exportStrikeOff', ({ app, db, params, body, asking }) =
       page: { width, height },
       ppi: body.ppi,
       name,
-      draw: { work: 'sheetPng', ask: { store: app.store, sheet: params.id ?? '' } },
+      draw: { work: 'sheetPng', ask: { store: app.store, sheet: params.id } },
     },
     asking.asker,
   );

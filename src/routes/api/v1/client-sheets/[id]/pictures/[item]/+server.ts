@@ -6,5 +6,5 @@ export const POST = api('keepSheetPicture', async (call) => {
   const still = await readStill(call);
   if (!still.ok) return still;
   const { bytes, mediaType } = still.value;
-  return keepSheetPicture(call.db, call.params.id ?? '', call.params.item ?? '', { bytes, mediaType });
+  return keepSheetPicture(call.db, call.params.id, call.params.item, { bytes, mediaType });
 });

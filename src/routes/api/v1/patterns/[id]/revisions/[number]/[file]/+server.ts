@@ -14,10 +14,10 @@ export const GET = api('codeFile', async ({ app, db, params, query, event, askin
       `There is no file “${params.file}”; there are ${CODE_FILES.join(', ')}.`,
       'file',
     );
-  const number = params.number === 'newest' ? 'newest' : Number(params.number);
+  const number: number | 'newest' = params.number === 'newest' ? 'newest' : Number(params.number);
   if (number !== 'newest' && !(Number.isSafeInteger(number) && number > 0))
     return fail('invalid', 'The revision must be a number, or “newest”.', 'number');
-  const pattern = params.id ?? '';
+  const pattern = params.id;
   const missing = missingOf(db, pattern, number === 'newest' ? newestOf(db, pattern) : number);
   if (missing !== null) await app.made.get(missing, asking);
   const { colourway = null, colours = null, ...lies } = query;

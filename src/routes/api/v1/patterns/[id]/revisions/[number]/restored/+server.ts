@@ -2,5 +2,5 @@ import { api } from '$lib/server/app/http';
 import { restoreRevision } from '$lib/server/repo/publishing';
 
 export const POST = api('restoreRevision', ({ db, params, body }) =>
-  restoreRevision(db, params.id ?? '', body.base, Number(params.number)),
+  restoreRevision(db, params.id, body.base, Number(params.number)),
 );

@@ -4,7 +4,7 @@ import { DRAFT, missingOf } from '$lib/server/repo/made';
 
 export const GET = api('swatch', async ({ app, db, params, query, asking }) => {
   const { colourway = null, look, ...size } = query;
-  const id = params.id ?? '';
+  const id = params.id;
   // What many strips show is made once, and kept.
   const missing = missingOf(db, id, params.number === 'draft' ? DRAFT : Number(params.number));
   if (missing !== null) await app.made.get(missing, asking);
