@@ -1,6 +1,8 @@
 import type { Page } from 'puppeteer-core';
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
 import type { LayoutData } from '../../src/lib/contract/data';
+import { freshMockup } from '../../src/lib/core/mockup/mockup';
+import { freshSheet } from '../../src/lib/core/sheet/client-sheet';
 import { enter, named, openBrowser, press, saved, shown, type Session } from '../support/browser';
 import { OwnStudio } from '../support/own-studio';
 import { block, place, recipe } from '../support/recipes';
@@ -41,6 +43,33 @@ async function undo(page: Page): Promise<void> {
   await page.keyboard.down('Control');
   await page.keyboard.press('z');
   await page.keyboard.up('Control');
+}
+/** Something else than a layout: its address, how it is changed in a window, and whether that is stored. */
+async function open(what: 'mock-up' | 'client sheet' | 'palette'): Promise<{
+  path: string;
+  change: (page: Page) => Promise<unknown>;
+  kept: () => Promise<boolean>;
+}> {
+  const name = `One ${(count += 1)}`;
+  if (what === 'palette') {
+    const made = (await studio.must('owner', 'POST', '/palettes', { name })).body;
+    const all = async (): Promise<{ id: string; projectId: string | null }[]> =>
+      (await studio.must('owner', 'GET', '/palettes')).body as never;
+    return {
+      path: `/palettes?palette=${String(made.id)}`,
+      change: (page) => page.select('[aria-label="Belongs to"]', project),
+      kept: async () => (await all()).some(({ id, projectId }) => id === made.id && projectId === project),
+    };
+  }
+  const [part, body] =
+    what === 'mock-up' ? ['mock-ups', freshMockup()] : ['client-sheets', freshSheet('A line')];
+  const made = (await studio.must('owner', 'POST', `/projects/${project}/${part}`, { name, body })).body;
+  return {
+    path: `/projects/${project}/${part}/${String(made.id)}`,
+    change: (page) => enter(page, `The name of the ${what}`, `${name}, changed`),
+    kept: async () =>
+      (await studio.must('owner', 'GET', `/${part}/${String(made.id)}`)).body.name === `${name}, changed`,
+  };
 }
 const X = (name: string): string => `Place across of ${name}`;
 
@@ -166,6 +195,35 @@ describe('two people at one layout', () => {
     const back = (await stored(id)).shapes.find(({ name }) => name === 'Right');
     expect([back?.x, back?.y]).toEqual([240, 11]);
   });
+
+  it.each(['mock-up', 'client sheet', 'palette'] as const)(
+    'see who else has a %s open; what is not saved of it when a window breaks down is there again',
+    async (what) => {
+      const { path, change, kept } = await open(what);
+      const [mine, theirs] = [
+        await studio.windowOf(session.browser, 'owner', path),
+        await studio.windowOf(session.browser, 'designer', path),
+      ];
+      for (const page of [mine, theirs])
+        await page.waitForSelector('[role="status"][aria-label^="Also here"]');
+      await theirs.close();
+      await mine.setOfflineMode(true);
+      await change(mine);
+      await mine.waitForFunction(() => document.body.textContent?.includes('cannot be reached'));
+      await new Promise((resolve) => setTimeout(resolve, 900));
+      const fresh = await mine.browserContext().newPage();
+      await mine.close({ runBeforeUnload: false });
+      await fresh.setViewport({ width: 1280, height: 800 });
+      expect(await kept()).toBe(false);
+      await studio.visit(fresh, path);
+      await fresh.waitForFunction(() =>
+        document.body.textContent?.includes('not saved when this was closed is back'),
+      );
+      await until(async () => expect(await kept()).toBe(true));
+      await undo(fresh);
+      await until(async () => expect(await kept()).toBe(false));
+    },
+  );
 
   it('a viewer sees what happens and changes nothing', async () => {
     const id = await layout();

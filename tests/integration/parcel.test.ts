@@ -73,6 +73,9 @@ afterAll(async () => {
   rmSync(folder, { recursive: true });
 });
 
+/** Whose parcels these are. */
+const BY = { person: 'mara', asker: 'a view' };
+
 const wishOf = (over: Partial<ParcelWish> = {}): ParcelWish => ({
   ...{ layouts, ppi: 192, pdf: true, png: true, svg: true, bleed: true, marks: false, register: false },
   ...{ patterns: true, palettes: true, spec: true },
@@ -81,7 +84,7 @@ const wishOf = (over: Partial<ParcelWish> = {}): ParcelWish => ({
 async function ended(id: string): Promise<ExportJob> {
   let job: ExportJob | null = null;
   await until(() => {
-    job = need(app.exports.get(id));
+    job = need(app.exports.get(id, 'mara'));
     expect(['done', 'failed', 'cancelled']).toContain(job.state);
   }, 60_000);
   return job!;
@@ -92,9 +95,9 @@ async function parcel(
 ): Promise<{ job: ExportJob; bytes: Buffer; contents: ParcelContents | null }> {
   let contents: ParcelContents | null = null;
   const ask = { store: app.store, project: of, wish };
-  const begun = need(app.exports.parcel({ name: 'Sea front', ask, made: (made) => (contents = made) }));
+  const begun = need(app.exports.parcel({ name: 'Sea front', ask, made: (made) => (contents = made) }, BY));
   const job = await ended(begun.id);
-  const file = app.exports.file(begun.id);
+  const file = app.exports.file(begun.id, 'mara');
   return { job, bytes: file.ok ? readFileSync(file.value.path) : Buffer.alloc(0), contents };
 }
 
@@ -257,10 +260,17 @@ describe('a parcel', () => {
       '“Strange” is not in this project.',
     );
     const ask = { store: app.store, project, wish: wishOf({ ppi: 2400 }) };
-    const begun = need(app.exports.parcel({ name: 'Stopped', ask, made: () => undefined }));
-    await until(() => expect(need(app.exports.get(begun.id)).progress).toBeGreaterThan(0));
-    need(await app.exports.cancel(begun.id));
-    expect(sentence(app.exports.file(begun.id))).toContain('not finished');
+    const begun = need(app.exports.parcel({ name: 'Stopped', ask, made: () => undefined }, BY));
+    await until(() => expect(need(app.exports.get(begun.id, 'mara')).progress).toBeGreaterThan(0));
+    // It is nobody else's.
+    for (const asked of [
+      app.exports.get(begun.id, 'jonas'),
+      await app.exports.cancel(begun.id, 'jonas'),
+      app.exports.file(begun.id, 'jonas'),
+    ])
+      expect(sentence(asked)).toContain('There is no export');
+    need(await app.exports.cancel(begun.id, 'mara'));
+    expect(sentence(app.exports.file(begun.id, 'mara'))).toContain('not finished');
     const left = readdirSync(join(folder, 'exports'));
     expect(left.filter((name) => name.startsWith(begun.id) || name.endsWith('.part'))).toEqual([]);
   });

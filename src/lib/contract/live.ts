@@ -1,3 +1,6 @@
+/** On what one sees who else is there. */
+export const HERE_KINDS = ['layout', 'pattern', 'palette', 'mockup', 'sheet'] as const;
+
 /** Who is where, and what they have selected there. */
 export type Presence = {
   /** Of which of their windows this is told. */
@@ -5,7 +8,7 @@ export type Presence = {
   person: string;
   name: string;
   colour: string;
-  kind: 'layout' | 'pattern';
+  kind: (typeof HERE_KINDS)[number];
   /** The ids of shapes that they have selected. */
   selected: readonly string[];
   /** What of the page they see: its middle in px, and the zoom; `null` where that is not told. */

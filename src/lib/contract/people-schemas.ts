@@ -1,5 +1,6 @@
 import Joi from 'joi';
 import { BACKUP_LIMITS, CLEARING_LIMITS } from './backups';
+import { HERE_KINDS } from './live';
 import { PEOPLE_LIMITS, ROLES } from './people';
 import { between, finite, hex, id, line, name, one } from './schema-parts';
 
@@ -60,7 +61,7 @@ export const peopleSchemas = {
   }),
   presence: Joi.object({
     where: Joi.object({
-      kind: one('layout', 'pattern'),
+      kind: one(...HERE_KINDS),
       id: id().required(),
       selected: Joi.array().items(id()).max(200).required(),
       sees: Joi.object({

@@ -26,16 +26,25 @@ export type ParcelPlan = {
   made: (contents: ParcelContents) => void;
 };
 
-/** Pictures and parcels: each is a job with progress that can be stopped; its file is kept for an hour. */
+/** Who wants a file: their job is nobody else's, and their view has its turn. */
+export type Wanting = { person: string; asker: string };
+
+/** Pictures and parcels: each is a job with progress that can be stopped; its file is kept for an hour, for whoever started it. */
 export type Exports = {
-  start(plan: ExportPlan, asker?: string): Outcome<ExportJob>;
-  parcel(plan: ParcelPlan, asker?: string): Outcome<ExportJob>;
-  get(id: string): Outcome<ExportJob>;
-  cancel(id: string): Promise<Outcome<ExportJob>>;
-  file(id: string): Outcome<{ path: string; job: ExportJob }>;
+  start(plan: ExportPlan, by: Wanting): Outcome<ExportJob>;
+  parcel(plan: ParcelPlan, by: Wanting): Outcome<ExportJob>;
+  get(id: string, person: string): Outcome<ExportJob>;
+  cancel(id: string, person: string): Promise<Outcome<ExportJob>>;
+  file(id: string, person: string): Outcome<{ path: string; job: ExportJob }>;
 };
 
-type Running = { job: ExportJob; abort: AbortController; path: string; finished: Promise<void> };
+type Running = {
+  person: string;
+  job: ExportJob;
+  abort: AbortController;
+  path: string;
+  finished: Promise<void>;
+};
 
 const KEEP_MS = 3_600_000;
 /** Bytes of finished files that are kept; the oldest go first. */
@@ -45,7 +54,10 @@ const MOST_BYTES = 4_000_000_000;
 export function openExports(processes: Processes, folder: string): Exports {
   const jobs = new Map<string, Running>();
   rmSync(folder, { recursive: true, force: true });
-  const find = (id: string): Running | null => jobs.get(id) ?? null;
+  const find = (id: string, person: string): Running | null => {
+    const running = jobs.get(id);
+    return running?.person === person ? running : null;
+  };
   const missing = (id: string): ReturnType<typeof fail> =>
     fail('not_found', `There is no export “${id}”; files are kept for an hour. Export again.`, 'id');
   const forget = (id: string): void => {
@@ -67,7 +79,7 @@ export function openExports(processes: Processes, folder: string): Exports {
   function begin(
     about: Pick<ExportJob, 'fileName' | 'mediaType' | 'width' | 'height' | 'ppi'>,
     what: string,
-    asker: string,
+    { person, asker }: Wanting,
     draw: (path: string, options: RunOptions) => Promise<Outcome<{ bytes: number }>>,
   ): Outcome<ExportJob> {
     mkdirSync(folder, { recursive: true });
@@ -104,13 +116,13 @@ export function openExports(processes: Processes, folder: string): Exports {
       job.state = drawn.failure.code === 'cancelled' ? 'cancelled' : 'failed';
       job.message = job.state === 'cancelled' ? `The ${what} was stopped.` : drawn.failure.message;
     });
-    jobs.set(id, { job, abort, path, finished });
+    jobs.set(id, { person, job, abort, path, finished });
     setTimeout(() => forget(id), KEEP_MS).unref();
     return done({ ...job });
   }
 
   return {
-    start({ page, ppi, name, draw }, asker = '') {
+    start({ page, ppi, name, draw }, by) {
       const size = pixelSize(page, ppi);
       const refused = tooLarge(size, ppi);
       if (refused) return refused;
@@ -119,35 +131,35 @@ export function openExports(processes: Processes, folder: string): Exports {
       const file = plates
         ? { fileName: `${stem}.zip`, mediaType: 'application/zip' }
         : { fileName: `${stem}.png`, mediaType: 'image/png' };
-      return begin({ ...size, ppi, ...file }, 'export', asker, (path, options) =>
+      return begin({ ...size, ppi, ...file }, 'export', by, (path, options) =>
         draw.work === 'sheetPng'
           ? processes.run('sheetPng', { ...draw.ask, ppi, path }, options)
           : processes.run(draw.work, { ...draw.ask, ppi, path }, options),
       );
     },
-    parcel({ name, ask, made }, asker = '') {
+    parcel({ name, ask, made }, by) {
       const about = { fileName: `${fileStem(name, 'project')} parcel.zip`, mediaType: 'application/zip' };
       const none = { width: 0, height: 0, ppi: 0 };
-      return begin({ ...about, ...none }, 'parcel', asker, async (path, options) => {
+      return begin({ ...about, ...none }, 'parcel', by, async (path, options) => {
         const written = await processes.run('parcel', { ...ask, path }, options);
         if (!written.ok) return written;
         made(written.value);
         return done({ bytes: (await stat(path)).size });
       });
     },
-    get(id) {
-      const found = find(id);
+    get(id, person) {
+      const found = find(id, person);
       return found ? done({ ...found.job }) : missing(id);
     },
-    async cancel(id) {
-      const found = find(id);
+    async cancel(id, person) {
+      const found = find(id, person);
       if (!found) return missing(id);
       found.abort.abort();
       await found.finished;
       return done({ ...found.job });
     },
-    file(id) {
-      const found = find(id);
+    file(id, person) {
+      const found = find(id, person);
       if (!found) return missing(id);
       if (found.job.state !== 'done')
         return fail('invalid', 'The export is not finished yet; ask again when it is done.', 'id');

@@ -8,6 +8,7 @@
   import SaveNote from '../components/SaveNote.svelte';
   import StaleDialog from '../components/StaleDialog.svelte';
   import TopBar from '../components/TopBar.svelte';
+  import { keepUnsaved } from '../state/keeping.svelte';
   import WorkingHere from '../people/WorkingHere.svelte';
   import { sayUses } from '../library/say';
   import { BACK, lastLayout, layoutAddress, type LastLayout } from '../state/last-layout';
@@ -52,6 +53,12 @@
     editor.recallUndo();
     if (page.url.search.includes(BACK)) cameFrom = lastLayout();
     return () => editor.keepUndo();
+  });
+  // svelte-ignore state_referenced_locally
+  keepUnsaved({
+    ...{ what: () => editor.id && `pattern ${editor.id}`, saver: editor.saver, history: editor.history },
+    // A recipe is one piece of work: what is stored meanwhile is one step back.
+    bring: (_base, recipe) => editor.history.commit(recipe),
   });
   beforeNavigate(({ willUnload, cancel }) => {
     void editor.saver.flush();

@@ -11,7 +11,7 @@
   import { Talk } from '../talk/talk.svelte';
   import { LayoutHistory } from '../history/layout-history.svelte';
   import { Here } from './here.svelte';
-  import { keepUnsaved } from './keeping.svelte';
+  import { keepUnsaved } from '../state/keeping.svelte';
   import { LayoutEditor } from './editor.svelte';
   import ExportDialog from './ExportDialog.svelte';
   import CameIn from './CameIn.svelte';
@@ -153,7 +153,11 @@
     if (!editor.history.inGesture) editor.saver.want(editor.history.doc);
   });
   keepInAddress(editor);
-  keepUnsaved(editor);
+  keepUnsaved({
+    ...{ what: () => `layout ${editor.id}`, saver: editor.saver, history: editor.history },
+    mayChange: () => editor.mayChange,
+    bring: (base, doc) => editor.together.bringBack(base, doc),
+  });
   const here = new Here(editor, view, () => stages?.box() ?? null);
   here.follow();
   /** `?fill=` in the address fills what is selected with a pattern, once; where nothing is, the pattern is in the hand. */

@@ -19,6 +19,7 @@
   import Choice from '../components/Choice.svelte';
   import Dialog from '../components/Dialog.svelte';
   import Field from '../components/Field.svelte';
+  import TalkAbout from '../talk/TalkAbout.svelte';
   import { call } from '../state/api';
   import { ExportRun } from '../state/export-job.svelte';
   import { fetchFile } from '../state/save-file';
@@ -224,31 +225,38 @@
       </div>
     {/if}
   </div>
-  <div
-    class="sheet"
-    style:grid-template-columns="{sheet.down ? 'max-content ' : ''}repeat({size.columns}, max-content)"
-  >
-    {#if sheet.down}<span></span>{/if}
-    {#each { length: size.columns } as _, column (column)}
-      <span class="label">{sayTry(sheet.across, column, nameOf)}</span>
-    {/each}
-    {#each { length: size.rows } as _, row (row)}
-      {#if sheet.down}<span class="label side">{sayTry(sheet.down, row, nameOf)}</span>{/if}
+  <div class="work" class:talked={held !== null}>
+    <div
+      class="sheet"
+      style:grid-template-columns="{sheet.down ? 'max-content ' : ''}repeat({size.columns}, max-content)"
+    >
+      {#if sheet.down}<span></span>{/if}
       {#each { length: size.columns } as _, column (column)}
-        <button
-          type="button"
-          class="try"
-          title="Take this one"
-          aria-label="Take {sayTry(sheet.across, column, nameOf)}{sheet.down
-            ? `, ${sayTry(sheet.down, row, nameOf)}`
-            : ''}"
-          onclick={() => adopt(column, row)}
-        >
-          <!-- eslint-disable-next-line svelte/no-at-html-tags -- an SVG written by core/svg, names escaped -->
-          {@html drawn(column, row)}
-        </button>
+        <span class="label">{sayTry(sheet.across, column, nameOf)}</span>
       {/each}
-    {/each}
+      {#each { length: size.rows } as _, row (row)}
+        {#if sheet.down}<span class="label side">{sayTry(sheet.down, row, nameOf)}</span>{/if}
+        {#each { length: size.columns } as _, column (column)}
+          <button
+            type="button"
+            class="try"
+            title="Take this one"
+            aria-label="Take {sayTry(sheet.across, column, nameOf)}{sheet.down
+              ? `, ${sayTry(sheet.down, row, nameOf)}`
+              : ''}"
+            onclick={() => adopt(column, row)}
+          >
+            <!-- eslint-disable-next-line svelte/no-at-html-tags -- an SVG written by core/svg, names escaped -->
+            {@html drawn(column, row)}
+          </button>
+        {/each}
+      {/each}
+    </div>
+    {#if held}
+      <div class="talk">
+        {#key held.id}<TalkAbout kind="strike-off" id={held.id} />{/key}
+      </div>
+    {/if}
   </div>
   {#if png.problem}<p class="problem" role="alert">{png.problem}</p>{/if}
   {#snippet actions()}
@@ -286,6 +294,17 @@
     padding: 14px;
     overflow: auto;
     background: var(--surround);
+  }
+  .work {
+    display: grid;
+    gap: 14px;
+  }
+  .talked {
+    grid-template-columns: minmax(0, 1fr) 300px;
+  }
+  .talk {
+    max-height: 56vh;
+    overflow: auto;
   }
   .label {
     padding-left: 5px;

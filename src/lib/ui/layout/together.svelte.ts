@@ -154,9 +154,12 @@ export class Together {
     this.clashes = [...open.filter(({ kind }) => kind === 'field'), ...this.clashes].slice(0, 100);
   }
 
-  /** Clashes of work that was kept in this browser with what was saved since. */
-  found(clashes: readonly Clash[]): void {
-    this.tell(clashes, []);
+  /** Takes back work that was kept in this browser, as one step; where it clashes with what was saved since is asked. */
+  bringBack(base: LayoutDoc, doc: LayoutDoc): void {
+    const { history } = this.session;
+    const merged = mergeDocs(base, doc, history.doc);
+    this.tell(merged.clashes, []);
+    history.commit(merged.doc);
   }
 
   /** Settles a clash: theirs stays, or one's own value is put in its place, as a step that can be undone. */

@@ -24,6 +24,8 @@
   import ObjectPanel from './ObjectPanel.svelte';
   import OnItBar from './OnItBar.svelte';
   import SurfacePanel from './SurfacePanel.svelte';
+  import WorkingHere from '../people/WorkingHere.svelte';
+  import { keepUnsaved } from '../state/keeping.svelte';
   import { MockupSession } from './session.svelte';
   import { StepOrder } from './step-order';
 
@@ -108,6 +110,10 @@
     }
   }
 
+  keepUnsaved({
+    ...{ what: () => `mock-up ${session.id}`, saver: session.saver, history: session.history },
+    bring: (base, doc) => void session.bringBack(base, doc),
+  });
   hearChanges(session, (fresh) => (palettes = fresh));
   onMount(() => room.recall());
   beforeNavigate(({ willUnload, cancel }) => {
@@ -142,6 +148,7 @@
       · {counted}
     {/snippet}
     {#snippet actions()}
+      <WorkingHere kind="mockup" id={session.id} />
       <SaveNote state={session.saveState} onretry={() => void session.flush()} />
       <Button kind="main" disabled={body.objects.length === 0} onclick={() => (saving = true)}>Picture</Button
       >

@@ -15,6 +15,8 @@
   import ChosenColour from './ChosenColour.svelte';
   import ColourList from './ColourList.svelte';
   import ContrastMatrix from './ContrastMatrix.svelte';
+  import WorkingHere from '../people/WorkingHere.svelte';
+  import { keepUnsaved } from '../state/keeping.svelte';
   import { colourEntry, PaletteEditor } from './editor.svelte';
   import PictureColours from './PictureColours.svelte';
   import SchemeDialog from './SchemeDialog.svelte';
@@ -43,6 +45,10 @@
   $effect(() => {
     const { doc: now, inGesture } = editor.history;
     if (!inGesture) untrack(() => editor.saver.want(now));
+  });
+  keepUnsaved({
+    ...{ what: () => `palette ${editor.id}`, saver: editor.saver, history: editor.history },
+    bring: (base, doc) => editor.bringBack(base, doc),
   });
   $effect(() => {
     // Somebody else changed it: shown at once, unless there is work of one's own under way.
@@ -134,6 +140,7 @@
       ]}
       onset={(id) => editor.change({ projectId: id === '' ? null : id })}
     />
+    <WorkingHere kind="palette" id={palette.id} />
     <SaveNote state={editor.saver.state} onretry={() => editor.saver.flush()} />
     <span class="space"></span>
     <Choice

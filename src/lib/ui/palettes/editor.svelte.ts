@@ -1,16 +1,16 @@
 import { nanoid } from 'nanoid';
 import type { PaletteData, PaletteEntry } from '$lib/contract/data';
+import type { Failure } from '$lib/contract/failure';
 import { inkFault } from '$lib/core/colour/inks';
 import type { Hex } from '$lib/core/colour/parse';
 import { nearDuplicates, orderColours, type OrderBy } from '$lib/core/colour/order';
 import { freeName } from '$lib/core/recipe/edit';
+import { mergePalettes, type PaletteDoc } from '$lib/core/recipe/merge-palettes';
 import { LIMITS } from '$lib/core/recipe/limits';
 import { call } from '../state/api';
 import { History } from '../state/history.svelte';
 import { Saver } from '../state/saver.svelte';
 import { toasts } from '../state/toasts.svelte';
-
-export type PaletteDoc = { name: string; projectId: string | null; colours: PaletteEntry[] };
 
 const docOf = ({ name, projectId, colours }: PaletteData): PaletteDoc => ({ name, projectId, colours });
 
@@ -29,8 +29,11 @@ export class PaletteEditor {
   constructor(data: PaletteData) {
     this.id = data.id;
     this.history = new History(docOf(data));
-    this.saver = new Saver(this.history.doc, data.version, (next, _last, version) =>
-      call('PUT /palettes/{id}', { id: data.id, body: { base: version, ...next } }),
+    this.saver = new Saver(
+      this.history.doc,
+      data.version,
+      (next, _last, version) => call('PUT /palettes/{id}', { id: data.id, body: { base: version, ...next } }),
+      (failure, last) => this.reconcile(failure, last),
     );
   }
 
@@ -40,6 +43,24 @@ export class PaletteEditor {
     this.history.commit(doc);
     this.saver.want(doc);
     this.saver.rebase(doc, data.version);
+  }
+
+  /** Takes back what was not saved when it was changed from `base`, as one step. */
+  bringBack(base: PaletteDoc, doc: PaletteDoc): void {
+    this.commit(mergePalettes(base, doc, this.history.doc).doc);
+  }
+
+  /** Brings a refused save together with what is stored; where both changed the same colour it is asked. */
+  private reconcile(failure: Failure, last: PaletteDoc): boolean {
+    const current = failure.current as PaletteData | undefined;
+    if (!current || this.history.inGesture) return false;
+    const theirs = docOf(current);
+    const { doc, clashes } = mergePalettes(last, this.history.doc, theirs);
+    if (clashes || inkFault(doc.colours)) return false;
+    this.history.adopt(doc);
+    this.saver.rebase(theirs, current.version);
+    this.saver.want(doc);
+    return true;
   }
 
   change(change: Partial<PaletteDoc>): void {

@@ -20,6 +20,8 @@
   import SaveNote from '../components/SaveNote.svelte';
   import StaleDialog from '../components/StaleDialog.svelte';
   import Switch from '../components/Switch.svelte';
+  import WorkingHere from '../people/WorkingHere.svelte';
+  import { keepUnsaved } from '../state/keeping.svelte';
   import TopBar from '../components/TopBar.svelte';
   import { onLive } from '../state/live';
   import { keyIsTaken, undoByKey } from '../state/undo-keys';
@@ -54,6 +56,10 @@
 
   $effect(() => {
     if (!session.history.inGesture) session.saver.want(session.history.doc);
+  });
+  keepUnsaved({
+    ...{ what: () => `sheet ${session.id}`, saver: session.saver, history: session.history },
+    bring: (base, doc) => void session.bringBack(base, doc),
   });
   onLive(['sheet.', 'mockup.', 'layout.', 'pattern.', 'palette.'], async (events) => {
     if (
@@ -92,6 +98,7 @@
       · {pages.length === 1 ? 'one page' : `${pages.length} pages`}
     {/snippet}
     {#snippet actions()}
+      <WorkingHere kind="sheet" id={session.id} />
       <SaveNote state={session.saver.state} onretry={() => void session.saver.flush()} />
       <Button disabled={body.items.length === 0} onclick={() => (saving = true)}>Save pages</Button>
       <Button kind="main" disabled={body.items.length === 0} onclick={() => (sharing = true)}

@@ -89,6 +89,13 @@ export class OpenDocument<Body, Data extends Stored<Body>> {
     return true;
   }
 
+  /** Takes back what was not saved when it was made of `base`: its parts, put into the document as it is now, as one step. */
+  async bringBack(base: Doc<Body>, doc: Doc<Body>): Promise<void> {
+    const back = brought(this.history.doc, base, doc);
+    await this.ready(back.body);
+    this.history.commit(back);
+  }
+
   /** What was saved elsewhere meanwhile, where a save of one's own was refused for it. */
   get stale(): { message: string; current: Data | null } | null {
     const { state } = this.saver;

@@ -29,7 +29,7 @@
   import PatternPicture from '$lib/ui/library/PatternPicture.svelte';
   import Revisions from '$lib/ui/library/Revisions.svelte';
   import Approval from '$lib/ui/talk/Approval.svelte';
-  import PatternTalk from '$lib/ui/talk/PatternTalk.svelte';
+  import TalkAbout from '$lib/ui/talk/TalkAbout.svelte';
   import Uses from '$lib/ui/library/Uses.svelte';
   import { sayPercent } from '$lib/ui/library/say';
 
@@ -240,7 +240,7 @@
             Not published yet.
           </p>{/if}
       {:else if tab === 'comments'}
-        {#key pattern.id}<PatternTalk id={pattern.id} />{/key}
+        {#key pattern.id}<TalkAbout kind="pattern" id={pattern.id} />{/key}
       {:else if tab === 'code'}
         <InCode {pattern} />
       {/if}

@@ -3,8 +3,8 @@ import { Readable } from 'node:stream';
 import { fileHeaders } from '$lib/server/app/files';
 import { api } from '$lib/server/app/http';
 
-export const GET = api('exportFile', ({ app, params }) => {
-  const file = app.exports.file(params.id);
+export const GET = api('exportFile', ({ app, person, params }) => {
+  const file = app.exports.file(params.id, person.id);
   if (!file.ok) return file;
   const { path, job } = file.value;
   return new Response(Readable.toWeb(createReadStream(path)) as ReadableStream, {

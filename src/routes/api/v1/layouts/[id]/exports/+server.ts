@@ -1,7 +1,7 @@
 import { api } from '$lib/server/app/http';
 import { pageOf } from '$lib/server/repo/layouts';
 
-export const POST = api('startExport', ({ app, db, params, body, asking }) => {
+export const POST = api('startExport', ({ app, db, person, params, body, asking }) => {
   const found = pageOf(db, params.id);
   if (!found.ok) return found;
   const { name, width, height, bleed } = found.value;
@@ -16,6 +16,6 @@ export const POST = api('startExport', ({ app, db, params, body, asking }) => {
         ask: { store: app.store, layout: params.id, bleed: body.bleed },
       },
     },
-    asking.asker,
+    { person: person.id, asker: asking.asker },
   );
 });

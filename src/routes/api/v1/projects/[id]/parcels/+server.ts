@@ -6,7 +6,7 @@ import { getProject } from '$lib/server/repo/projects';
 
 export const GET = api('lastParcel', ({ db, params }) => done(lastParcel(db, params.id)));
 
-export const POST = api('makeParcel', ({ app, db, params, body, asking }) => {
+export const POST = api('makeParcel', ({ app, db, person, params, body, asking }) => {
   const project = getProject(db, params.id);
   if (!project.ok) return project;
   const { id, name } = project.value;
@@ -18,6 +18,6 @@ export const POST = api('makeParcel', ({ app, db, params, body, asking }) => {
       ask: { store: app.store, project: id, wish: body },
       made: (contents) => keepParcel(db, id, body, contents),
     },
-    asking.asker,
+    { person: person.id, asker: asking.asker },
   );
 });

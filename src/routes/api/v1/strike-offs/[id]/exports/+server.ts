@@ -2,7 +2,7 @@ import { sheetPage } from '$lib/core/recipe/strike-off';
 import { api } from '$lib/server/app/http';
 import { getStrikeOff } from '$lib/server/repo/strike-offs';
 
-export const POST = api('exportStrikeOff', ({ app, db, params, body, asking }) => {
+export const POST = api('exportStrikeOff', ({ app, db, person, params, body, asking }) => {
   const found = getStrikeOff(db, params.id);
   if (!found.ok) return found;
   const { name, sheet } = found.value;
@@ -14,6 +14,6 @@ export const POST = api('exportStrikeOff', ({ app, db, params, body, asking }) =
       name,
       draw: { work: 'sheetPng', ask: { store: app.store, sheet: params.id } },
     },
-    asking.asker,
+    { person: person.id, asker: asking.asker },
   );
 });

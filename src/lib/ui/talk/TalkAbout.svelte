@@ -1,12 +1,13 @@
 <script lang="ts">
+  import type { CommentKind } from '$lib/contract/talk';
   import TalkList from './TalkList.svelte';
   import { Talk } from './talk.svelte';
 
-  /** What is said about a pattern. */
-  type Props = { id: string };
-  let { id }: Props = $props();
+  /** What is said about something that has no places to point at. */
+  type Props = { kind: CommentKind; id: string };
+  let { kind, id }: Props = $props();
   // svelte-ignore state_referenced_locally
-  const talk = new Talk('pattern', id);
+  const talk = new Talk(kind, id);
   talk.follow();
 </script>
 
