@@ -9,6 +9,7 @@ import { apply } from '../../src/lib/core/geom/affine';
 import { coveringPicture, type PatternFill } from '../../src/lib/core/recipe/fill';
 import { freshShape, pagePatternMatrix, type Shape } from '../../src/lib/core/recipe/layout';
 import type { PatternDetail, StrikeOff } from '../../src/lib/contract/data';
+import type { CommentData } from '../../src/lib/contract/talk';
 import { api, exportPng, getLayout, must, publishedPattern, unique } from '../support/api';
 import {
   at,
@@ -380,6 +381,13 @@ describe('strike-offs', () => {
     const { projectId } = (await getLayout(layoutId())).layout;
     const [kept] = await must<StrikeOff[]>('GET', `/projects/${projectId}/strike-offs`);
     expect(kept?.sheet.across).toEqual({ property: 'scale', values: [0.25, 0.5, 0.7, 0.4, 7] });
+    await enter(page, 'Say something; @ names somebody', 'The third, for the client');
+    await press(page, 'Say it', 'dialog button');
+    await until(async () =>
+      expect(await must<CommentData[]>('GET', `/comments?kind=strike-off&id=${kept?.id}`)).toMatchObject([
+        { words: 'The third, for the client' },
+      ]),
+    );
     await press(page, 'Take 70 %, Sea');
     expect(topOf(await shapeNow('Panel'))).toMatchObject({ scaleX: 0.7, scaleY: 0.7, colourway: 'sea' });
     await press(page, 'Undo');

@@ -238,4 +238,34 @@ describe('two people at one layout', () => {
     await until(async () => expect(await shown(looking, X('Left'))).toBe('44'));
     expect((await stored(id)).version).toBe(3);
   });
+
+  it('a viewer has no tools that would be refused, and changes nothing that is open', async () => {
+    const { path, kept } = await open('palette');
+    const looking = await studio.windowOf(session.browser, 'viewer', path);
+    await enter(looking, 'The name of the palette', 'Mine now');
+    await looking.waitForFunction(() => document.body.textContent?.includes('does not change this palette'));
+    expect(
+      await looking.$eval('[aria-label="Belongs to"]', (one) => (one as HTMLSelectElement).disabled),
+    ).toBe(true);
+    const asked: string[] = [];
+    looking.on('request', (request) => request.method() !== 'GET' && asked.push(request.url()));
+    const words = (): Promise<string[]> =>
+      looking.$$eval('button, a', (found) => found.map((one) => one.textContent?.trim() ?? ''));
+    for (const [at, tools] of [
+      [`/projects/${project}`, ['New layout', 'New mock-up', 'New client sheet', 'Archive', 'Hand over …']],
+      ['/projects', ['New project']],
+      ['/palettes', ['New palette', 'Open files']],
+      ['/library', ['New pattern', 'From a picture', 'Open files', 'Hand out all …']],
+    ] as const) {
+      await studio.visit(looking, at);
+      const there = await words();
+      expect({ at, tools: tools.filter((tool) => there.includes(tool)) }).toEqual({ at, tools: [] });
+    }
+    const mockup = await open('mock-up');
+    await studio.visit(looking, mockup.path);
+    await enter(looking, 'The name of the mock-up', 'Mine now');
+    await looking.waitForFunction(() => document.body.textContent?.includes('does not change this mock-up'));
+    expect(asked.filter((url) => !/presence|comments/.test(url))).toEqual([]);
+    expect([await kept(), await mockup.kept()]).toEqual([false, false]);
+  });
 });

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { may } from '$lib/ui/state/may';
   import { goto } from '$app/navigation';
   import { page } from '$app/state';
   import Plus from '@lucide/svelte/icons/plus';
@@ -53,8 +54,8 @@
 <FileDrop onfiles={(files) => (takingIn = files)}>
   <TopBar>
     {#snippet actions()}
-      <Button onclick={() => (takingIn = [])}>Open files</Button>
-      <Button kind="main" onclick={() => (making = true)}><Plus size={16} />New palette</Button>
+      {#if may('designer')}<Button onclick={() => (takingIn = [])}>Open files</Button>
+        <Button kind="main" onclick={() => (making = true)}><Plus size={16} />New palette</Button>{/if}
     {/snippet}
   </TopBar>
   <div class="columns">
@@ -99,7 +100,7 @@
             A palette names the colours that patterns, shapes and grounds follow: change one here and all of
             them change.
           </p>
-          <Button kind="main" onclick={() => (making = true)}>New palette</Button>
+          {#if may('designer')}<Button kind="main" onclick={() => (making = true)}>New palette</Button>{/if}
         </div>
       {/if}
     </main>

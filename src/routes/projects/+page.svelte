@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { may } from '$lib/ui/state/may';
   import { goto } from '$app/navigation';
   import Plus from '@lucide/svelte/icons/plus';
   import type { Outcome } from '$lib/contract/failure';
@@ -34,7 +35,9 @@
 <div class="view">
   <TopBar>
     {#snippet actions()}
-      <Button kind="main" onclick={() => (asking = true)}><Plus size={16} />New project</Button>
+      {#if may('designer')}<Button kind="main" onclick={() => (asking = true)}
+          ><Plus size={16} />New project</Button
+        >{/if}
     {/snippet}
   </TopBar>
   <main>

@@ -1,14 +1,6 @@
 import type { ShownSheet } from '../../core/sheet/client-sheet';
 import type { GivenLink, Kept, Made, Versioned } from '../answers';
-import type {
-  MockupData,
-  MockupSummary,
-  PhotoObject,
-  SharedSheet,
-  SheetData,
-  SheetLink,
-  SheetSummary,
-} from '../data';
+import type { MockupData, MockupSummary, PhotoObject, SharedSheet, SheetData, SheetSummary } from '../data';
 import type { Archiving, MockupSave, Named, NewMockup, NewSheet, SheetAnswering, SheetSave } from '../given';
 import { LIMITS } from '../../core/recipe/limits';
 import { schemas } from '../schemas';

@@ -1,6 +1,6 @@
 import type { Inviting } from '../../contract/given-people';
 import { and, count, desc, eq, gt, isNull, type SQL } from 'drizzle-orm';
-import type { InvitationData, OpenInvitation, Role } from '../../contract/people';
+import type { InvitationData, OpenInvitation } from '../../contract/people';
 import { PEOPLE_LIMITS } from '../../contract/people';
 import { done, fail, type Outcome } from '../../contract/failure';
 import type { Db } from '../db/open';

@@ -4,7 +4,6 @@ import type { LayoutData, LayoutInUse, PatternForUse } from '../../contract/data
 import { done, fail, type Outcome } from '../../contract/failure';
 import type { LayoutForm } from '../../core/recipe/form';
 import { cutSheet, isObjectKind, type ObjectSpec } from '../../core/mockup/objects';
-import type { LengthUnit } from '../../core/num/length';
 import { followLayout } from '../../core/recipe/links';
 import {
   layoutsWithin,

@@ -1,12 +1,6 @@
 import type { PatternPatch } from '../../contract/given';
 import { and, asc, desc, eq, inArray, isNull, sql } from 'drizzle-orm';
-import type {
-  PatternCredit,
-  PatternDetail,
-  PatternForUse,
-  PatternSummary,
-  PatternUse,
-} from '../../contract/data';
+import type { PatternDetail, PatternForUse, PatternSummary, PatternUse } from '../../contract/data';
 import { done, fail, failWith, type Outcome } from '../../contract/failure';
 import type { Colourway } from '../../core/colour/colourway';
 import type { Recipe } from '../../core/recipe/recipe';

@@ -8,7 +8,9 @@
   import SaveNote from '../components/SaveNote.svelte';
   import StaleDialog from '../components/StaleDialog.svelte';
   import TopBar from '../components/TopBar.svelte';
+  import { may } from '../state/may';
   import { keepUnsaved } from '../state/keeping.svelte';
+  import LookOn from '../components/LookOn.svelte';
   import WorkingHere from '../people/WorkingHere.svelte';
   import { sayUses } from '../library/say';
   import { BACK, lastLayout, layoutAddress, type LastLayout } from '../state/last-layout';
@@ -55,7 +57,10 @@
     return () => editor.keepUndo();
   });
   // svelte-ignore state_referenced_locally
+  editor.mayChange = may('contributor');
+  // svelte-ignore state_referenced_locally
   keepUnsaved({
+    mayChange: () => editor.mayChange,
     ...{ what: () => editor.id && `pattern ${editor.id}`, saver: editor.saver, history: editor.history },
     // A recipe is one piece of work: what is stored meanwhile is one step back.
     bring: (_base, recipe) => editor.history.commit(recipe),
@@ -96,7 +101,8 @@
       <span class="status">· {status}</span>
     {/snippet}
     {#snippet actions()}
-      {#if editor.stock}
+      {#if !editor.mayChange}<LookOn what="pattern" />
+      {:else if editor.stock}
         <span class="muted">Stock: keep it as new to change it</span>
       {:else if editor.problems[0]}
         <span class="problem" role="alert">{editor.problems[0].message}</span>
@@ -107,13 +113,15 @@
           onretry={() => editor.saver.flush()}
         />
       {/if}
-      {#if editor.newest > 0}
+      {#if editor.newest > 0 && editor.mayChange}
         <Button onclick={() => publishing?.useIt()}>Use …</Button>
+      {/if}
+      {#if editor.newest > 0 && may('designer')}
         <Button kind={editor.stock ? 'main' : 'plain'} onclick={() => publishing?.keepAsNew()}
           >Keep as new</Button
         >
       {/if}
-      {#if !editor.stock}
+      {#if !editor.stock && may('designer')}
         <Button kind="main" disabled={busy || !changed || empty} onclick={() => publishing?.publish()}
           >Publish revision {editor.newest + 1}</Button
         >

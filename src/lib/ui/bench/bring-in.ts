@@ -1,4 +1,3 @@
-import type { ImportedMotif } from '$lib/contract/data';
 import { clamp, roundTo } from '$lib/core/num/tolerance';
 import { LIMITS } from '$lib/core/recipe/limits';
 import { motifSize, type PicturePaint } from '$lib/core/recipe/recipe';

@@ -9,6 +9,7 @@ import { sayLength } from '../library/say';
 import { call } from '../state/api';
 import { History } from '../state/history.svelte';
 import type { KnownLinks } from '../state/links';
+import { onlyBy } from '../state/look-on';
 import { Saver } from '../state/saver.svelte';
 import { keepUndo, recallUndo } from '../state/undo-store';
 
@@ -35,6 +36,8 @@ const isUnnamed = (name: string): boolean => /^New pattern( \d+)?$/.test(name);
 
 /** Keeps the pattern that is on the bench: its name, its draft, its revisions. What is done to the recipe is not its matter. */
 export abstract class PatternKeeper {
+  /** Whether whoever has it open may change it. */
+  mayChange = true;
   readonly history: History<Recipe>;
   readonly saver: Saver<Recipe>;
   /** `null` until the first change of a new pattern is saved. */
@@ -63,7 +66,10 @@ export abstract class PatternKeeper {
   abstract readonly problems: readonly Problem[];
 
   constructor(pattern: PatternDetail | null, recipe: Recipe) {
-    this.history = new History(recipe);
+    this.history = new History(
+      recipe,
+      onlyBy(() => this.mayChange, 'pattern'),
+    );
     this.saver = new Saver(recipe, pattern?.version ?? 0, (next, _last, version) => this.save(next, version));
     this.name = pattern?.name ?? automaticName(recipe) ?? 'New pattern';
     this.named =

@@ -1,5 +1,4 @@
 <script lang="ts">
-  import type { StudioFont } from '$lib/contract/data';
   import { call, sendFile } from '../state/api';
   import { studioFonts } from '../state/studio-fonts.svelte';
   import Button from './Button.svelte';
@@ -20,7 +19,7 @@
     if (!file) return;
     working = true;
     const added = await sendFile('POST /fonts', {
-      query: { licence: encodeURIComponent(licence.trim()) },
+      query: { licence: licence.trim() },
       file,
     });
     working = false;

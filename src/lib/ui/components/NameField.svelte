@@ -6,9 +6,11 @@
     value: string;
     label: string;
     size?: 'title' | 'text';
+    /** It cannot be edited by whoever looks. */
+    fixed?: boolean;
     onset: (name: string) => Promise<string | null> | string | null;
   };
-  let { value, label, size = 'text', onset }: Props = $props();
+  let { value, label, size = 'text', fixed = false, onset }: Props = $props();
 
   let typed: string | null = $state(null);
   let problem: string | null = $state(null);
@@ -38,6 +40,7 @@
     autocomplete="off"
     spellcheck="false"
     value={typed ?? value}
+    readonly={fixed}
     aria-invalid={problem !== null}
     size="1"
     {...settledField(typed)}
@@ -91,7 +94,7 @@
     font-size: 22px;
     letter-spacing: -0.01em;
   }
-  input:hover {
+  input:not([readonly]):hover {
     border-color: var(--rule);
   }
   input:focus {

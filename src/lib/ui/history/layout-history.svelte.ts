@@ -1,4 +1,4 @@
-import type { LayoutInUse, LayoutState } from '$lib/contract/data';
+import type { LayoutState } from '$lib/contract/data';
 import { diffLayout } from '$lib/core/recipe/layout-changes';
 import { call } from '../state/api';
 import { toasts } from '../state/toasts.svelte';

@@ -1,6 +1,7 @@
 <script lang="ts">
   import Button from '../components/Button.svelte';
   import NameField from '../components/NameField.svelte';
+  import LookOn from '../components/LookOn.svelte';
   import SaveNote from '../components/SaveNote.svelte';
   import TopBar from '../components/TopBar.svelte';
   import { saySize } from '../library/say';
@@ -48,7 +49,7 @@
   {/snippet}
   {#snippet actions()}
     {#if editor.mayChange}<SaveNote state={editor.saver.state} onretry={() => editor.saver.flush()} />
-    {:else}<span class="muted" title="Your role does not change this layout">You look on</span>{/if}
+    {:else}<LookOn what="layout" />{/if}
     {#if layout.object}
       <Button pressed={beside.part === 'object'} onclick={() => beside.toggle('object')}
         >On the {OBJECTS[layout.object.kind].noun}</Button

@@ -1,4 +1,3 @@
-import type { ImportedMotif } from '$lib/contract/data';
 import { sendFile } from '../state/api';
 import { toasts } from '../state/toasts.svelte';
 import type { LayoutEditor } from './editor.svelte';

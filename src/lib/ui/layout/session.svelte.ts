@@ -1,5 +1,5 @@
 import { SvelteMap } from 'svelte/reactivity';
-import type { LayoutData, LayoutInUse, PageForUse, PatternDetail, PatternForUse } from '$lib/contract/data';
+import type { LayoutData, LayoutInUse, PageForUse, PatternForUse } from '$lib/contract/data';
 import { IN_ITSELF, nestingFault } from '$lib/core/draw/nested';
 import { done } from '$lib/contract/failure';
 import type { ShapeForm } from '$lib/core/geom/shapes';
@@ -21,6 +21,7 @@ import { Hand } from '../state/hand.svelte';
 import { History } from '../state/history.svelte';
 import type { KnownLinks } from '../state/links';
 import { Saver } from '../state/saver.svelte';
+import { sayLookOn } from '../state/look-on';
 import { toasts } from '../state/toasts.svelte';
 import { keepUndo, recallUndo } from '../state/undo-store';
 import { applyChanges, changeShapes, diffLayout, docOf, type LayoutDoc } from './doc';
@@ -126,9 +127,7 @@ export class LayoutSession {
   /** What becomes of a change: locked shapes stay as they are, and it is said. */
   private guarded(before: LayoutDoc, wanted: LayoutDoc): LayoutDoc {
     if (!this.mayChange) {
-      toasts.problem(
-        'You look on here: your role does not change this layout. Ask an owner, or leave a comment.',
-      );
+      sayLookOn('layout');
       return before;
     }
     const { doc, refused } = keepLocked(before, wanted);

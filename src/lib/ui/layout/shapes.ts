@@ -9,7 +9,6 @@ import { brushForm, formOfPath, freehandPath, type LayoutForm } from '$lib/core/
 import type { GradientPaint } from '$lib/core/recipe/recipe';
 import type { Gradient } from '$lib/core/recipe/gradient';
 import { freshShape, type Shape, type ShapeStroke } from '$lib/core/recipe/layout';
-import type { ImportedMotif } from '$lib/contract/data';
 import { apply } from '$lib/core/geom/affine';
 import { call } from '../state/api';
 import { toasts } from '../state/toasts.svelte';

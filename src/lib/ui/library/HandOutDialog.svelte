@@ -1,5 +1,4 @@
 <script lang="ts">
-  import type { PatternSummary } from '$lib/contract/data';
   import type { Failure } from '$lib/contract/failure';
   import type { HandOutArea } from '$lib/contract/work';
   import { pixelSize, type LengthUnit } from '$lib/core/num/length';

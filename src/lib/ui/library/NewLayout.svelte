@@ -25,7 +25,6 @@
 
   /** Asks for name, size and resolution of a new layout, from a preset, exact numbers or an object whose cut sheet it is, and opens it. */
   type Props = { projectId: string; unit: LengthUnit; names: string[]; onclose: () => void };
-  type Made = { id: string; version: number };
   let { projectId, unit, names, onclose }: Props = $props();
 
   const first = untrack(() => startingPage(unit));

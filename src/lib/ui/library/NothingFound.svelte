@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { may } from '../state/may';
   import Button from '../components/Button.svelte';
   import { isNarrowed, type LibraryView } from './query';
 
@@ -26,7 +27,7 @@
   {:else}
     <h2>No patterns yet</h2>
     <p>Everything here is in the archive or not begun.</p>
-    <Button kind="main" href="/library/new">New pattern</Button>
+    {#if may('contributor')}<Button kind="main" href="/library/new">New pattern</Button>{/if}
   {/if}
 </div>
 

@@ -1,14 +1,7 @@
 <script lang="ts">
   import { patternFills } from '$lib/core/recipe/layout';
   import { onMount } from 'svelte';
-  import type {
-    BulkDone,
-    FoundPatterns,
-    PatternDetail,
-    PatternSummary,
-    PublishPreview,
-    UseInPlace,
-  } from '$lib/contract/data';
+  import type { PatternDetail, PatternSummary, PublishPreview, UseInPlace } from '$lib/contract/data';
   import { replacePattern } from '$lib/core/recipe/recolour';
   import Button from '../components/Button.svelte';
   import Dialog from '../components/Dialog.svelte';

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { goto } from '$app/navigation';
-  import type { LibraryFacets, ProjectDetail } from '$lib/contract/data';
+  import type { LibraryFacets } from '$lib/contract/data';
   import { toPx } from '$lib/core/num/length';
   import { freeName } from '$lib/core/recipe/edit';
   import { startingPage } from '$lib/core/recipe/pages';

@@ -1,4 +1,4 @@
-import type { FoundPatterns, Instead, PatternSummary } from '$lib/contract/data';
+import type { Instead, PatternSummary } from '$lib/contract/data';
 import type { PatternQuery } from '$lib/contract/given';
 import { call } from '../state/api';
 

@@ -8,6 +8,7 @@
   import Plus from '@lucide/svelte/icons/plus';
   import Button from '../components/Button.svelte';
   import NameField from '../components/NameField.svelte';
+  import LookOn from '../components/LookOn.svelte';
   import SaveNote from '../components/SaveNote.svelte';
   import Sizer from '../components/Sizer.svelte';
   import StaleDialog from '../components/StaleDialog.svelte';
@@ -37,11 +38,12 @@
     hangers: Hangers;
     palettes: PaletteData[];
     measure: LengthUnit;
+    mayChange: boolean;
   };
-  let { mockup, used, layouts, hangers, palettes: firstPalettes, measure }: Props = $props();
+  let { mockup, used, layouts, hangers, palettes: firstPalettes, measure, mayChange }: Props = $props();
 
   // svelte-ignore state_referenced_locally
-  const session = new MockupSession(mockup, used, layouts);
+  const session = new MockupSession(mockup, used, layouts, mayChange);
   // svelte-ignore state_referenced_locally
   let palettes = $state.raw(firstPalettes);
   const eyedropper = provideEyedropper();
@@ -62,6 +64,8 @@
     order.see([session.history, ...[...session.editors.values()].map(({ history }) => history)]);
   });
   $effect(() => {
+    // Whoever only looks looks around, too, and leaves it as it is.
+    if (!mayChange) return;
     if (!session.history.inGesture) session.saver.want(session.history.doc);
     for (const { history, saver } of session.editors.values())
       if (!history.inGesture) saver.want(history.doc);
@@ -112,6 +116,7 @@
 
   keepUnsaved({
     ...{ what: () => `mock-up ${session.id}`, saver: session.saver, history: session.history },
+    mayChange: () => mayChange,
     bring: (base, doc) => void session.bringBack(base, doc),
   });
   hearChanges(session, (fresh) => (palettes = fresh));
@@ -149,7 +154,8 @@
     {/snippet}
     {#snippet actions()}
       <WorkingHere kind="mockup" id={session.id} />
-      <SaveNote state={session.saveState} onretry={() => void session.flush()} />
+      {#if mayChange}<SaveNote state={session.saveState} onretry={() => void session.flush()} />
+      {:else}<LookOn what="mock-up" />{/if}
       <Button kind="main" disabled={body.objects.length === 0} onclick={() => (saving = true)}>Picture</Button
       >
     {/snippet}
@@ -202,9 +208,11 @@
           >
         {/each}
         {#if body.photo}
-          <Button kind="quiet" onclick={() => session.addSurface()}><Plus size={15} />Surface</Button>
+          {#if mayChange}<Button kind="quiet" onclick={() => session.addSurface()}
+              ><Plus size={15} />Surface</Button
+            >{/if}
         {:else}
-          <AddObject onadd={(kind) => session.add(kind)} />
+          {#if mayChange}<AddObject onadd={(kind) => session.add(kind)} />{/if}
         {/if}
       </div>
       {#if one}

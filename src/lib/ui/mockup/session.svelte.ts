@@ -65,15 +65,22 @@ export class MockupSession extends OpenDocument<Mockup, MockupData> {
     return pages;
   });
 
-  constructor(data: MockupData, used: readonly LayoutInUse[], layouts: readonly LayoutSummary[]) {
+  constructor(
+    data: MockupData,
+    used: readonly LayoutInUse[],
+    layouts: readonly LayoutSummary[],
+    mayChange = true,
+  ) {
     const { id: own } = data;
     const api = {
       fetch: () => call('GET /mock-ups/{id}', { id: own }),
       save: (body: Doc<Mockup> & { base: number }) => call('PUT /mock-ups/{id}', { id: own, body }),
     };
-    super(data, api, async (body) => {
+    const ready = async (body: Mockup): Promise<void> => {
       for (const id of layoutsIn(body)) await this.open(id);
-    });
+    };
+    super(data, api, ready, 'mock-up');
+    this.mayChange = mayChange;
     this.id = data.id;
     this.projectId = data.projectId;
     this.layouts = layouts;
@@ -301,7 +308,9 @@ export class MockupSession extends OpenDocument<Mockup, MockupData> {
     return true;
   }
   private put({ layout, patterns, pages }: LayoutInUse): void {
-    this.editors.set(layout.id, new LayoutEditor(layout, patterns, pages));
+    const editor = new LayoutEditor(layout, patterns, pages);
+    editor.mayChange = this.mayChange;
+    this.editors.set(layout.id, editor);
     const cut = layout.object && cutSheet(layout.object);
     if (cut?.ok)
       this.partsOf.set(

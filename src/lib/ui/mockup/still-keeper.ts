@@ -34,7 +34,7 @@ export class StillKeeper {
     const { camera, seen } = this.now();
     const layouts = [...session.editors.values()].map(({ id, saver }) => `${id} ${saver.version}`);
     const state = JSON.stringify([light, ground, camera, objects, photo, layouts]);
-    if (state === this.kept || objects.length === 0 || !session.clean) return;
+    if (state === this.kept || objects.length === 0 || !session.clean || !session.mayChange) return;
     const made = seen();
     if (!made) return;
     try {

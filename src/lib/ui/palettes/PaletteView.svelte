@@ -6,6 +6,7 @@
   import Button from '../components/Button.svelte';
   import Choice from '../components/Choice.svelte';
   import NameField from '../components/NameField.svelte';
+  import LookOn from '../components/LookOn.svelte';
   import SaveNote from '../components/SaveNote.svelte';
   import StaleDialog from '../components/StaleDialog.svelte';
   import { ask, call } from '../state/api';
@@ -16,6 +17,7 @@
   import ColourList from './ColourList.svelte';
   import ContrastMatrix from './ContrastMatrix.svelte';
   import WorkingHere from '../people/WorkingHere.svelte';
+  import { may } from '../state/may';
   import { keepUnsaved } from '../state/keeping.svelte';
   import { colourEntry, PaletteEditor } from './editor.svelte';
   import PictureColours from './PictureColours.svelte';
@@ -34,6 +36,7 @@
   // The view is made anew for each palette.
   // svelte-ignore state_referenced_locally
   const editor = new PaletteEditor(palette);
+  editor.mayChange = may('designer');
   let uses: ColourUses = $state.raw({});
   let dialog = $state<'picture' | 'scheme' | 'used' | null>(null);
   let typed = $state('');
@@ -48,6 +51,7 @@
   });
   keepUnsaved({
     ...{ what: () => `palette ${editor.id}`, saver: editor.saver, history: editor.history },
+    mayChange: () => editor.mayChange,
     bring: (base, doc) => editor.bringBack(base, doc),
   });
   $effect(() => {
@@ -132,6 +136,7 @@
     />
     <Choice
       label="Belongs to"
+      disabled={!editor.mayChange}
       width={172}
       value={doc.projectId ?? ''}
       options={[
@@ -141,7 +146,8 @@
       onset={(id) => editor.change({ projectId: id === '' ? null : id })}
     />
     <WorkingHere kind="palette" id={palette.id} />
-    <SaveNote state={editor.saver.state} onretry={() => editor.saver.flush()} />
+    {#if editor.mayChange}<SaveNote state={editor.saver.state} onretry={() => editor.saver.flush()} />
+    {:else}<LookOn what="palette" />{/if}
     <span class="space"></span>
     <Choice
       label="Save as a file"

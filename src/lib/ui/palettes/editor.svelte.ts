@@ -9,6 +9,7 @@ import { mergePalettes, type PaletteDoc } from '$lib/core/recipe/merge-palettes'
 import { LIMITS } from '$lib/core/recipe/limits';
 import { call } from '../state/api';
 import { History } from '../state/history.svelte';
+import { onlyBy } from '../state/look-on';
 import { Saver } from '../state/saver.svelte';
 import { toasts } from '../state/toasts.svelte';
 
@@ -17,6 +18,8 @@ const docOf = ({ name, projectId, colours }: PaletteData): PaletteDoc => ({ name
 /** One palette at work: its history, its saving, and which colour is chosen. */
 export class PaletteEditor {
   readonly id: string;
+  /** Whether whoever has it open may change it. */
+  mayChange = true;
   readonly history: History<PaletteDoc>;
   readonly saver: Saver<PaletteDoc>;
   chosen: string | null = $state(null);
@@ -28,7 +31,10 @@ export class PaletteEditor {
 
   constructor(data: PaletteData) {
     this.id = data.id;
-    this.history = new History(docOf(data));
+    this.history = new History<PaletteDoc>(
+      docOf(data),
+      onlyBy(() => this.mayChange, 'palette'),
+    );
     this.saver = new Saver(
       this.history.doc,
       data.version,

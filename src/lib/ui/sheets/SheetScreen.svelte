@@ -17,6 +17,7 @@
   import NameField from '../components/NameField.svelte';
   import Panel from '../components/Panel.svelte';
   import Rows from '../components/Rows.svelte';
+  import LookOn from '../components/LookOn.svelte';
   import SaveNote from '../components/SaveNote.svelte';
   import StaleDialog from '../components/StaleDialog.svelte';
   import Switch from '../components/Switch.svelte';
@@ -36,11 +37,18 @@
   import Words from './Words.svelte';
 
   /** A client sheet: what is on it at the left, its pages, and what is said of it, its links and what clients left at the right. */
-  type Props = { sheet: SheetData; sources: SheetSources; onsources: () => Promise<void> };
-  let { sheet, sources, onsources }: Props = $props();
+  type Props = {
+    sheet: SheetData;
+    sources: SheetSources;
+    mayChange: boolean;
+    onsources: () => Promise<void>;
+  };
+  let { sheet, sources, mayChange, onsources }: Props = $props();
 
   // svelte-ignore state_referenced_locally
   const session = new SheetSession(sheet);
+  // svelte-ignore state_referenced_locally
+  session.mayChange = mayChange;
   let sharing = $state(false);
   let saving = $state(false);
   /** On the server texts are as wide as they usually are. */
@@ -59,6 +67,7 @@
   });
   keepUnsaved({
     ...{ what: () => `sheet ${session.id}`, saver: session.saver, history: session.history },
+    mayChange: () => mayChange,
     bring: (base, doc) => void session.bringBack(base, doc),
   });
   onLive(['sheet.', 'mockup.', 'layout.', 'pattern.', 'palette.'], async (events) => {
@@ -99,11 +108,14 @@
     {/snippet}
     {#snippet actions()}
       <WorkingHere kind="sheet" id={session.id} />
-      <SaveNote state={session.saver.state} onretry={() => void session.saver.flush()} />
+      {#if mayChange}<SaveNote state={session.saver.state} onretry={() => void session.saver.flush()} />
+      {:else}<LookOn what="client sheet" />{/if}
       <Button disabled={body.items.length === 0} onclick={() => (saving = true)}>Save pages</Button>
-      <Button kind="main" disabled={body.items.length === 0} onclick={() => (sharing = true)}
-        >Show to a client</Button
-      >
+      {#if mayChange}
+        <Button kind="main" disabled={body.items.length === 0} onclick={() => (sharing = true)}
+          >Show to a client</Button
+        >
+      {/if}
     {/snippet}
   </TopBar>
   <div class="columns">

@@ -10,7 +10,7 @@ import {
 } from '$lib/core/sheet/client-sheet';
 import { blobOf } from '../mockup/still';
 import { call, sendFile } from '../state/api';
-import { OpenDocument } from '../state/open-document.svelte';
+import { OpenDocument, type Doc } from '../state/open-document.svelte';
 import { toasts } from '../state/toasts.svelte';
 import { pictureOf } from './pictures';
 import { factsOf, usualWidth, type SheetSources } from './sources';
@@ -27,10 +27,11 @@ export class SheetSession extends OpenDocument<ClientSheet, SheetData> {
 
   constructor(data: SheetData) {
     const { id } = data;
-    super(data, {
+    const api = {
       fetch: () => call('GET /client-sheets/{id}', { id }),
-      save: (body) => call('PUT /client-sheets/{id}', { id, body }),
-    });
+      save: (body: Doc<ClientSheet> & { base: number }) => call('PUT /client-sheets/{id}', { id, body }),
+    };
+    super(data, api, undefined, 'client sheet');
     this.id = data.id;
     this.take(data);
   }

@@ -42,8 +42,8 @@ export type TextOutline = { ok: true; d: string; width: number } | { ok: false; 
  */
 export async function outlineText(text: string, fontId: string, size: number): Promise<TextOutline> {
   const set = await call('GET /fonts/{id}/line', {
-    id: encodeURIComponent(fontId),
-    query: { size, text: encodeURIComponent(text) },
+    id: fontId,
+    query: { size, text },
   });
   return set.ok ? { ok: true, ...set.value } : { ok: false, message: set.failure.message };
 }

@@ -1,5 +1,6 @@
 import type { Outcome } from '$lib/contract/failure';
 import { sameValue } from '$lib/core/num/same';
+import { onlyBy } from './look-on';
 import { History } from './history.svelte';
 import { Saver } from './saver.svelte';
 
@@ -16,6 +17,8 @@ export type DocumentApi<Body, Data> = {
 
 /** A document that is open and saved as a whole: its steps, its saving, and what others make of it. */
 export class OpenDocument<Body, Data extends Stored<Body>> {
+  /** Whether whoever has it open may change it. */
+  mayChange = true;
   readonly history: History<Doc<Body>>;
   readonly saver: Saver<Doc<Body>>;
 
@@ -24,9 +27,14 @@ export class OpenDocument<Body, Data extends Stored<Body>> {
     data: Data,
     private readonly api: DocumentApi<Body, Data>,
     private readonly ready: (body: Body) => Promise<void> = () => Promise.resolve(),
+    what = 'document',
   ) {
     const doc = { name: data.name, body: data.body };
-    this.history = new History(doc, undefined, (from, to, now) => brought(to, from, now));
+    this.history = new History(
+      doc,
+      onlyBy(() => this.mayChange, what),
+      (from, to, now) => brought(to, from, now),
+    );
     this.saver = new Saver(
       doc,
       data.version,

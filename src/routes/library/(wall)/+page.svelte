@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { may } from '$lib/ui/state/may';
   import { onDestroy, untrack } from 'svelte';
   import type { FoundPatterns, PatternSummary } from '$lib/contract/data';
   import { goto } from '$app/navigation';
@@ -151,13 +152,15 @@
 <FileDrop onfiles={(files) => (onlyPicture(files) ? startFrom(files) : (takingIn = files))}>
   <TopBar>
     {#snippet actions()}
-      <Button onclick={() => (takingIn = [])}>Open files</Button>
-      <Button disabled={data.facets.counts.live === 0} onclick={() => (handingAll = true)}
-        >Hand out all …</Button
-      >
-      <Button href="/library/new?start=measured"><Ruler size={16} />Measured</Button>
-      <Button href="/library/new?start=picture"><ImageIcon size={16} />From a picture</Button>
-      <Button kind="main" href="/library/new"><Plus size={16} />New pattern</Button>
+      {#if may('designer')}<Button onclick={() => (takingIn = [])}>Open files</Button>{/if}
+      {#if may('contributor')}
+        <Button disabled={data.facets.counts.live === 0} onclick={() => (handingAll = true)}
+          >Hand out all …</Button
+        >
+        <Button href="/library/new?start=measured"><Ruler size={16} />Measured</Button>
+        <Button href="/library/new?start=picture"><ImageIcon size={16} />From a picture</Button>
+        <Button kind="main" href="/library/new"><Plus size={16} />New pattern</Button>
+      {/if}
     {/snippet}
   </TopBar>
   <LibraryBar
@@ -198,7 +201,8 @@
         />
       {:else}
         {#if data.facets.counts.live === 0 && view.show === 'all' && !isNarrowed(view)}
-          <Beginning onopen={() => (takingIn = [])} onstock={refresh} />
+          {#if may('designer')}<Beginning onopen={() => (takingIn = [])} onstock={refresh} />
+          {:else}<p class="none">No pattern hangs here yet.</p>{/if}
         {:else}
           <NothingFound {view} onall={() => address({}, { ...PLAIN_VIEW, show: view.show, as: view.as })} />
         {/if}
@@ -241,6 +245,10 @@
 {/if}
 
 <style>
+  .none {
+    margin: 40px 24px;
+    color: var(--muted);
+  }
   .columns {
     display: flex;
     flex: 1;

@@ -1,4 +1,6 @@
 <script lang="ts">
+  import { may } from '$lib/ui/state/may';
+  import LookOn from '$lib/ui/components/LookOn.svelte';
   import { goto } from '$app/navigation';
   import { page } from '$app/state';
   import Archive from '@lucide/svelte/icons/archive';
@@ -109,18 +111,20 @@
     {#snippet trail()}<a href="/library">Library</a> / <strong dir="auto">{pattern.name}</strong>{/snippet}
     {#snippet actions()}
       {#if pattern.archivedAt === null}
-        {#if pattern.newest > 0}
+        {#if pattern.newest > 0 && may('contributor')}
           <Button
             href="/library/new?start=picture&of={pattern.id}"
             title="One repeat of it as a picture, to go on with">Open as a picture</Button
           >
           <Button onclick={() => (handing = true)}>Hand out …</Button>
         {/if}
-        {#if !pattern.stock}
+        {#if !pattern.stock && may('designer')}
           <Button onclick={() => setArchived(pattern, true)}><Archive size={15} />Archive</Button>
         {/if}
-        <Button kind="main" href="/library/{pattern.id}/bench">Open on the bench</Button>
-      {:else}
+        {#if may('contributor')}
+          <Button kind="main" href="/library/{pattern.id}/bench">Open on the bench</Button>
+        {:else}<LookOn what="pattern" />{/if}
+      {:else if may('designer')}
         <Button
           disabled={data.usesAnywhere > 0}
           title={data.usesAnywhere > 0 ? 'It is used; replace it there first' : undefined}

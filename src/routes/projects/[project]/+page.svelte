@@ -1,4 +1,6 @@
 <script lang="ts">
+  import { may } from '$lib/ui/state/may';
+  import LookOn from '$lib/ui/components/LookOn.svelte';
   import { goto } from '$app/navigation';
   import Archive from '@lucide/svelte/icons/archive';
   import Plus from '@lucide/svelte/icons/plus';
@@ -118,13 +120,17 @@
     {#snippet trail()}<a href="/projects">Projects</a> / <strong>{project.name}</strong>{/snippet}
     {#snippet actions()}
       {#if project.archivedAt === null}
-        {#if project.layoutList.length > 0}
-          <Button onclick={recolour}>Exchange palettes …</Button>
+        {#if may('designer')}
+          {#if project.layoutList.length > 0}
+            <Button onclick={recolour}>Exchange palettes …</Button>
+          {/if}
+          <Button onclick={() => setArchived(true)}><Archive size={15} />Archive</Button>
         {/if}
-        <Button onclick={() => setArchived(true)}><Archive size={15} />Archive</Button>
-        <Button onclick={() => (standing = true)}><Plus size={15} />New mock-up</Button>
-        <Button kind="main" onclick={() => (asking = true)}><Plus size={16} />New layout</Button>
-      {:else}
+        {#if data.mayChange}
+          <Button onclick={() => (standing = true)}><Plus size={15} />New mock-up</Button>
+          <Button kind="main" onclick={() => (asking = true)}><Plus size={16} />New layout</Button>
+        {:else}<LookOn what="project" />{/if}
+      {:else if may('designer')}
         <Button kind="main" onclick={() => setArchived(false)}>Restore</Button>
       {/if}
     {/snippet}
@@ -132,12 +138,18 @@
   <main>
     <h1 class="visually-hidden">{project.name}</h1>
     <div class="head">
-      <NameField size="title" label="The name of the project" value={project.name} onset={rename} />
+      <NameField
+        size="title"
+        label="The name of the project"
+        value={project.name}
+        fixed={!may('designer')}
+        onset={rename}
+      />
       <label class="unit" title="All its layouts show their lengths in it, and new ones start with it"
         >Unit
         <select
           value={project.measure}
-          disabled={project.archivedAt !== null}
+          disabled={project.archivedAt !== null || !may('designer')}
           onchange={(event) => measureIn(event.currentTarget)}
         >
           {#each LENGTH_UNITS as unit (unit)}<option value={unit}>{unit}</option>{/each}
@@ -156,7 +168,8 @@
           <span>
             <Button kind="quiet" onclick={() => (proofing = true)}>Proof …</Button>
             <Button kind="quiet" onclick={() => (printing = true)}>Save as PDF …</Button>
-            <Button kind="quiet" onclick={() => (handing = true)}>Hand over …</Button>
+            {#if data.mayChange}<Button kind="quiet" onclick={() => (handing = true)}>Hand over …</Button
+              >{/if}
           </span>
         {/if}
       </div>
@@ -166,7 +179,7 @@
         {:else}
           <div class="empty">
             <p>A layout is a page with shapes that you fill with patterns: a sign, a ticket, a poster.</p>
-            <Button kind="main" onclick={() => (asking = true)}>New layout</Button>
+            {#if data.mayChange}<Button kind="main" onclick={() => (asking = true)}>New layout</Button>{/if}
           </div>
         {/each}
       </div>
@@ -179,7 +192,7 @@
         {:else}
           <div class="empty">
             <p>A mock-up shows your layouts and patterns on cups, bags and walls, true to size.</p>
-            <Button onclick={() => (standing = true)}>New mock-up</Button>
+            {#if data.mayChange}<Button onclick={() => (standing = true)}>New mock-up</Button>{/if}
           </div>
         {/each}
       </div>
@@ -190,7 +203,7 @@
         {#each data.sheets as sheet (sheet.id)}
           <SheetRow {sheet} onchange={refresh} />
         {/each}
-        <Button onclick={newSheet}><Plus size={15} />New client sheet</Button>
+        {#if data.mayChange}<Button onclick={newSheet}><Plus size={15} />New client sheet</Button>{/if}
       </div>
     </section>
     {#if project.patternList.length > 0}

@@ -1,5 +1,5 @@
 import { error } from '@sveltejs/kit';
-import { needReach, orError } from '$lib/server/app/page';
+import { mayReach, needReach, orError } from '$lib/server/app/page';
 import { getSheet } from '$lib/server/repo/client-sheets';
 import { listMockups } from '$lib/server/repo/mockups';
 import { listPalettes } from '$lib/server/repo/palettes';
@@ -16,6 +16,7 @@ export const load: PageServerLoad = ({ locals, params }) => {
   const project = orError(getProject(db, sheet.projectId));
   return {
     sheet,
+    mayChange: mayReach(locals, 'saveSheet', sheet.id),
     sources: {
       mockups: listMockups(db, project.id),
       layouts: project.layoutList,

@@ -8,5 +8,5 @@
 <svelte:head><title>{data.sheet.name} · {data.sheet.projectName} · Isle</title></svelte:head>
 
 {#key data.sheet.id}
-  <SheetScreen sheet={data.sheet} sources={data.sources} onsources={refresh} />
+  <SheetScreen sheet={data.sheet} sources={data.sources} mayChange={data.mayChange} onsources={refresh} />
 {/key}

@@ -1,6 +1,6 @@
 import { error } from '@sveltejs/kit';
 import { layoutsIn } from '$lib/core/mockup/mockup';
-import { needReach, orError } from '$lib/server/app/page';
+import { mayReach, needReach, orError } from '$lib/server/app/page';
 import { hangersFor } from '$lib/server/repo/find';
 import { getLayout, layoutInUse } from '$lib/server/repo/layouts';
 import { getMockup } from '$lib/server/repo/mockups';
@@ -18,6 +18,7 @@ export const load: PageServerLoad = ({ locals, params }) => {
   return {
     mockup,
     measure,
+    mayChange: mayReach(locals, 'saveMockup', mockup.id),
     layouts: layoutList,
     used: layoutsIn(mockup.body).flatMap((id) => {
       const found = getLayout(db, id);

@@ -13,6 +13,7 @@
     layouts={data.layouts}
     hangers={data.hangers}
     palettes={data.palettes}
+    mayChange={data.mayChange}
     measure={data.measure === 'px' ? 'mm' : data.measure}
   />
 {/key}
