@@ -165,12 +165,8 @@ describe('what happened', () => {
     need(setPatternArchived(asked, from, true));
     const [archived, replaced] = listActivity(db, designer, null);
     expect(archived).toMatchObject({ kind: 'pattern.archived', by: { name: 'tove' }, what: 'From' });
-    expect(archived?.undo).toEqual({
-      method: 'PUT',
-      path: `/patterns/${from}/archived`,
-      body: { archived: false },
-    });
-    expect(replaced).toMatchObject({ kind: 'bulk.replaced', undo: { path: `/changes/${id}/undone` } });
+    expect(archived?.undo).toEqual({ do: 'restore', kind: 'pattern', id: from });
+    expect(replaced).toMatchObject({ kind: 'bulk.replaced', undo: { do: 'undo-change', id } });
     expect(listActivity(db, somebody('pim', 'viewer'), null).every(({ undo }) => undo === null)).toBe(true);
     need(setPatternArchived(asked, from, false));
     need(undoBulk(asked, id));
