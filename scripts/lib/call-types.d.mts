@@ -11,7 +11,10 @@ export type CallSchema = {
   allOf?: CallSchema[];
 };
 export type CallTypes = {
-  calls: Record<string, { answer?: CallSchema; body?: CallSchema; query?: CallSchema } | undefined>;
+  calls: Record<
+    string,
+    Partial<Record<'answer' | 'body' | 'query' | 'bodyTaken' | 'queryTaken', CallSchema>> | undefined
+  >;
   definitions: Record<string, CallSchema>;
 };
 export function callTypes(names: readonly string[]): CallTypes;

@@ -1,4 +1,5 @@
-import { readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import ts from 'typescript-json-schema';
 import { root } from './ensure.mjs';
@@ -6,19 +7,21 @@ import { root } from './ensure.mjs';
 const CONTRACT = join(root, 'src/lib/contract');
 
 /**
- * The TypeScript types of all calls of the route table, as JSON Schemas (draft 7): of each its answer, and the body and
- * query that one sends with it; with the definitions to which they refer.
+ * The TypeScript types of all calls of the route table, as JSON Schemas (draft 7): of each its answer, the body and query
+ * that one sends with it, and as its handler gets them; with the definitions to which they refer.
  */
 export function callTypes(names) {
   // The types are asked of the compiler through a file that is there for a moment.
-  const path = join(CONTRACT, `calls-of-${process.pid}.ts`);
+  const folder = mkdtempSync(join(tmpdir(), 'isle-calls-'));
+  const path = join(folder, 'calls.ts');
   const rows = names.map(
     (name) =>
-      `${name}: { answer: RouteAnswer<'${name}'>; body: BodySent<'${name}'>; query: QuerySent<'${name}'> };`,
+      `${name}: { answer: RouteAnswer<'${name}'>; body: BodySent<'${name}'>; query: QuerySent<'${name}'>; ` +
+      `bodyTaken: BodyTaken<'${name}'>; queryTaken: QueryTaken<'${name}'> };`,
   );
   writeFileSync(
     path,
-    `import type { BodySent, QuerySent, RouteAnswer } from './routes';\nexport type Calls = {\n${rows.join('\n')}\n};\n`,
+    `import type { BodySent, BodyTaken, QuerySent, QueryTaken, RouteAnswer } from '${CONTRACT}/routes';\nexport type Calls = {\n${rows.join('\n')}\n};\n`,
   );
   try {
     const options = {
@@ -32,13 +35,13 @@ export function callTypes(names) {
     if (!made) throw new Error('The types of the calls cannot be read.');
     return tidied(JSON.parse(JSON.stringify(made)));
   } finally {
-    rmSync(path, { force: true });
+    rmSync(folder, { recursive: true, force: true });
   }
 }
 
 /** A name that the compiler made up, of a type that has none of its own or stands for another one. */
 const MADE_UP =
-  /^(__type|RouteAnswer|BodySent|QuerySent|Record|Partial|Pick|Omit|Array|Readonly)\b|^__type|[<>_]/;
+  /^(__type|RouteAnswer|BodySent|QuerySent|BodyTaken|QueryTaken|Required|Record|Partial|Pick|Omit|Array|Readonly)\b|^__type|[<>_]/;
 
 /** Puts types without names of their own where they are used, and takes one definition for what is the same twice. */
 function tidied({ properties, definitions }) {

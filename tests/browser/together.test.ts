@@ -71,6 +71,20 @@ async function open(what: 'mock-up' | 'client sheet' | 'palette'): Promise<{
       (await studio.must('owner', 'GET', `/${part}/${String(made.id)}`)).body.name === `${name}, changed`,
   };
 }
+/** Changes something while the server cannot be reached; then the window breaks down. Answers a fresh one beside it. */
+async function brokenDown(page: Page, change: () => Promise<unknown>): Promise<Page> {
+  await page.setOfflineMode(true);
+  await change();
+  await page.waitForFunction(() => document.body.textContent?.includes('cannot be reached'));
+  // Longer than it takes to keep work in the browser.
+  await new Promise((resolve) => setTimeout(resolve, 900));
+  const fresh = await page.browserContext().newPage();
+  await page.close({ runBeforeUnload: false });
+  await fresh.setViewport({ width: 1280, height: 800 });
+  return fresh;
+}
+const isBack = (page: Page): Promise<unknown> =>
+  page.waitForFunction(() => document.body.textContent?.includes('not saved when this was closed is back'));
 const X = (name: string): string => `Place across of ${name}`;
 
 describe('two people at one layout', () => {
@@ -167,26 +181,49 @@ describe('two people at one layout', () => {
     expect(draft.unit.height).toBe(100);
   });
 
+  it('a draft that was not saved when the bench broke down goes over no other one unasked', async () => {
+    const art = recipe({ motifs: [block('b', 10, 10)], placings: [place('b', 5, 5)] });
+    const made = await studio.must('owner', 'POST', '/patterns', { name: 'Broken off', recipe: art });
+    const id = String(made.body.id);
+    const heights = async (): Promise<number> =>
+      (
+        (await studio.must('owner', 'GET', `/patterns/${id}`)).body as never as {
+          draft: { unit: { height: number } };
+        }
+      ).draft.unit.height;
+    for (const theirs of [null, 77]) {
+      const before = await heights();
+      const mine = await windowOf('owner', `/library/${id}/bench`);
+      const fresh = await brokenDown(mine, () => enter(mine, 'Unit height', theirs ? '40 mm' : '30 mm'));
+      const { body } = await studio.must('owner', 'GET', `/patterns/${id}`);
+      if (theirs)
+        await studio.must('designer', 'PUT', `/patterns/${id}/draft`, {
+          base: body.version,
+          recipe: { ...art, unit: { width: 100, height: theirs } },
+        });
+      expect(await heights()).toBe(theirs ?? before);
+      await studio.visit(fresh, `/library/${id}/bench`);
+      await isBack(fresh);
+      if (theirs === null) {
+        await until(async () => expect(await heights()).toBeCloseTo((30 * 96) / 25.4, 6));
+        continue;
+      }
+      await fresh.waitForFunction(() => document.querySelector('dialog[open]') !== null);
+      expect(await heights()).toBe(theirs);
+    }
+  });
+
   it('work goes on while the server is away or the window breaks down, and is there again', async () => {
     const id = await layout();
     const mine = await windowOf('owner', id);
-    await mine.setOfflineMode(true);
-    await enter(mine, X('Right'), '222');
-    await mine.waitForFunction(() => document.body.textContent?.includes('cannot be reached'));
-    // Longer than it takes to keep work in the browser; then the window breaks down.
-    await new Promise((resolve) => setTimeout(resolve, 900));
-    const fresh = await mine.browserContext().newPage();
-    await mine.close({ runBeforeUnload: false });
-    await fresh.setViewport({ width: 1280, height: 800 });
+    const fresh = await brokenDown(mine, () => enter(mine, X('Right'), '222'));
     // Meanwhile somebody else changes another field of the same shape.
     await studio.must('designer', 'POST', `/layouts/${id}/changes`, {
       base: 2,
       changes: [{ do: 'patch-shape', id: `Right${count}`, fields: { y: 11 } }],
     });
     await studio.visit(fresh, addressOf(id));
-    await fresh.waitForFunction(() =>
-      document.body.textContent?.includes('not saved when this was closed is back'),
-    );
+    await isBack(fresh);
     await saved(fresh);
     const right = (await stored(id)).shapes.find(({ name }) => name === 'Right');
     expect([right?.x, right?.y]).toEqual([222, 11]);
@@ -207,18 +244,10 @@ describe('two people at one layout', () => {
       for (const page of [mine, theirs])
         await page.waitForSelector('[role="status"][aria-label^="Also here"]');
       await theirs.close();
-      await mine.setOfflineMode(true);
-      await change(mine);
-      await mine.waitForFunction(() => document.body.textContent?.includes('cannot be reached'));
-      await new Promise((resolve) => setTimeout(resolve, 900));
-      const fresh = await mine.browserContext().newPage();
-      await mine.close({ runBeforeUnload: false });
-      await fresh.setViewport({ width: 1280, height: 800 });
+      const fresh = await brokenDown(mine, () => change(mine));
       expect(await kept()).toBe(false);
       await studio.visit(fresh, path);
-      await fresh.waitForFunction(() =>
-        document.body.textContent?.includes('not saved when this was closed is back'),
-      );
+      await isBack(fresh);
       await until(async () => expect(await kept()).toBe(true));
       await undo(fresh);
       await until(async () => expect(await kept()).toBe(false));

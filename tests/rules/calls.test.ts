@@ -42,23 +42,31 @@ function kindsOf(schema: CallSchema): string[] {
 }
 
 describe('a call', () => {
-  it.each(routes.filter(([, { body, query }]) => body ?? query))(
-    '%s takes what its schema lets pass, under the same names',
-    (name, route) => {
-      for (const part of ['body', 'query'] as const) {
-        const { [part]: schema } = route;
-        if (!schema) continue;
-        const [type, checked] = [keysOf(types.calls[name]?.[part]), keysOf(checkedBy(schema) as CallSchema)];
-        expect(Object.keys(type).sort()).toEqual(Object.keys(checked).sort());
-        for (const [key, of] of Object.entries(checked)) {
-          expect({ key, needed: type[key]?.needed }).toEqual({ key, needed: of.needed });
-          // What Joi tells by references, or by the values of other keys, has no kinds in the document.
-          if (of.kinds.length > 0 && type[key]!.kinds.length > 0)
-            expect({ key, kinds: type[key]?.kinds }).toEqual({ key, kinds: of.kinds });
-        }
-      }
-    },
+  const sent = routes.flatMap(([name, route]) =>
+    (['body', 'query'] as const).flatMap((part) =>
+      route[part] ? [{ name, part, schema: route[part] }] : [],
+    ),
   );
+
+  it.each(sent)('$name takes in its $part what its schema lets pass', ({ name, part, schema }) => {
+    const [type, checked] = [keysOf(types.calls[name]?.[part]), keysOf(checkedBy(schema) as CallSchema)];
+    expect(Object.keys(type).sort()).toEqual(Object.keys(checked).sort());
+    for (const [key, { needed, kinds }] of Object.entries(checked))
+      expect({ key, ...type[key] }).toEqual({ key, needed, kinds });
+  });
+
+  it.each(sent)('$name has in its $part for its handler what is filled in', ({ name, part, schema }) => {
+    const taken = keysOf(types.calls[name]?.[`${part}Taken`]);
+    const { keys } = schema.describe() as { keys: Record<string, { flags?: Record<string, unknown> }> };
+    const there = Object.entries(keys).filter(
+      ([, { flags = {} }]) => flags.presence === 'required' || 'default' in flags,
+    );
+    expect(
+      Object.keys(taken)
+        .filter((key) => taken[key]?.needed)
+        .sort(),
+    ).toEqual(there.map(([key]) => key).sort());
+  });
 
   it('answers with JSON of a type, or with a file of a kind that is told', () => {
     for (const [name, { answers }] of routes)

@@ -12,6 +12,7 @@ import type {
   TraceBy,
 } from './data';
 import type { Outcome } from './failure';
+import type { HandingOut } from './given';
 import type { RouteName } from './routes';
 import type { FileAsset, Takeable } from './taking';
 
@@ -178,15 +179,10 @@ export type CodeAsk = {
 };
 
 /** An area filled with a pattern, CSS px, and the picture that is made of it. */
-export type HandOutArea = { width: number; height: number; ppi: number; type: 'png' | 'webp' | 'tiff' };
+export type HandOutArea = NonNullable<HandingOut['area']>;
 
 /** Which patterns are handed out (all without `ids`) and as what; a tile's pixel is a CSS px times `scale`. */
-export type HandOut = {
-  ids?: readonly string[];
-  as: 'svg' | 'zip' | 'tile-svg' | 'tile-png' | 'area' | 'css' | 'tokens';
-  scale: number;
-  area?: HandOutArea;
-};
+export type HandOut = HandingOut & { scale: number };
 
 /** A message to a child, and those that come back. */
 export type WorkCall = { id: number; name: WorkName; ask: unknown };

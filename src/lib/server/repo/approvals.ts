@@ -1,3 +1,4 @@
+import type { ApprovalChange } from '../../contract/given-people';
 import type { ApprovalState, ApprovedKind } from '../../contract/talk';
 import { mayAs, type PersonData } from '../../contract/people';
 import { done, fail, type Outcome } from '../../contract/failure';
@@ -27,7 +28,7 @@ export function approvalOf(db: Db, kind: ApprovedKind, id: string): ApprovalStat
 export function setApproval(
   db: Db,
   person: PersonData,
-  { kind, id, state }: { kind: ApprovedKind; id: string; state: ApprovalState['state'] },
+  { kind, id, state }: ApprovalChange,
 ): Outcome<ApprovalState> {
   const fault = unreachable(db, person, kind, id, true);
   if (fault) return { ok: false, failure: fault };

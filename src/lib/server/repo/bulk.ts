@@ -1,3 +1,4 @@
+import type { Recolouring, Replacing } from '../../contract/given';
 import { isDeepStrictEqual } from 'node:util';
 import { and, desc, eq, isNull, type SQL } from 'drizzle-orm';
 import type { BulkChange, BulkDone } from '../../contract/data';
@@ -9,7 +10,6 @@ import {
   exchangeColours,
   recolourUse,
   replacePattern,
-  type Exchange,
   type PatternColours,
 } from '../../core/recipe/recolour';
 import type { Db } from '../db/open';
@@ -64,11 +64,7 @@ const tooMany = (what: string, instead: string): ReturnType<typeof fail> =>
  * Puts another pattern in the place of one, in all projects or in chosen ones, as one step that can be undone whole.
  * Scale, turn, offset, opacity and ground of every use stay.
  */
-export function replaceEverywhere(
-  db: Db,
-  id: string,
-  input: { by: string; projects?: readonly string[] },
-): Outcome<BulkDone> {
+export function replaceEverywhere(db: Db, id: string, input: Replacing): Outcome<BulkDone> {
   return writing(db, { what: 'pattern', name: '' }, (tx): Outcome<BulkDone> => {
     const [from, to] = [findRow(tx, id), findRow(tx, input.by)];
     if (!from) return noPattern(id);
@@ -106,10 +102,7 @@ export function replaceEverywhere(
 }
 
 /** Exchanges the colours of one palette for those of another in all fills and pages of some layouts, as one step. */
-export function recolourLayouts(
-  db: Db,
-  input: { layouts: readonly string[]; exchanges: readonly Exchange[]; summary: string },
-): Outcome<BulkDone> {
+export function recolourLayouts(db: Db, input: Recolouring): Outcome<BulkDone> {
   return writing(db, { what: 'layout', name: '' }, (tx): Outcome<BulkDone> => {
     const change = exchangeColours(input.exchanges);
     const colours = colourLookup(tx);

@@ -1,3 +1,4 @@
+import type { NewSheet, SheetSave } from '../../contract/given';
 import { and, asc, count, desc, eq, isNull } from 'drizzle-orm';
 import type { SheetAnswer, SheetData, SheetLink, SheetSummary } from '../../contract/data';
 import { done, fail, type Outcome } from '../../contract/failure';
@@ -47,14 +48,11 @@ export function getSheet(db: Db, id: string): Outcome<SheetData> {
 export const createSheet = (
   db: Db,
   projectId: string,
-  input: { name: string; body: ClientSheet },
+  input: NewSheet,
 ): Outcome<{ id: string; version: number }> => createDocument(db, SHEET, projectId, input);
 
-export const saveSheet = (
-  db: Db,
-  id: string,
-  input: { base: number; name: string; body: ClientSheet },
-): Outcome<{ version: number }> => saveDocument(db, SHEET, id, input, (tx) => getSheet(tx, id));
+export const saveSheet = (db: Db, id: string, input: SheetSave): Outcome<{ version: number }> =>
+  saveDocument(db, SHEET, id, input, (tx) => getSheet(tx, id));
 
 /** Puts a client sheet into the archive or takes it out; while it is there its links show nothing. */
 export const setSheetArchived = (db: Db, id: string, archived: boolean): Outcome<{ id: string }> =>

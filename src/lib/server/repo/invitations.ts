@@ -1,4 +1,4 @@
-import type { Inviting } from '../../contract/given-people';
+import type { Accepting, Inviting } from '../../contract/given-people';
 import { and, count, desc, eq, gt, isNull, type SQL } from 'drizzle-orm';
 import type { InvitationData, OpenInvitation } from '../../contract/people';
 import { PEOPLE_LIMITS } from '../../contract/people';
@@ -120,11 +120,7 @@ export function openInvitation(db: Db, key: string): Outcome<OpenInvitation> {
 }
 
 /** Uses a link: makes the person, or gives them their new password. Answers who it is. */
-export function accept(
-  db: Db,
-  key: string,
-  given: { name?: string; email?: string; password: string },
-): Outcome<{ id: string }> {
+export function accept(db: Db, key: string, given: Accepting): Outcome<{ id: string }> {
   return writing(db, { what: 'person', name: given.email ?? '' }, (tx): Outcome<{ id: string }> => {
     const row = open(tx, key);
     if (!row) return VOID;

@@ -1,3 +1,4 @@
+import type { MockupSave, NewMockup } from '../../contract/given';
 import { and, eq } from 'drizzle-orm';
 import type { MockupData, MockupSummary } from '../../contract/data';
 import { done, fail, type Outcome } from '../../contract/failure';
@@ -60,14 +61,11 @@ export function getMockup(db: Db, id: string): Outcome<MockupData> {
 export const createMockup = (
   db: Db,
   projectId: string,
-  input: { name: string; body: Mockup },
+  input: NewMockup,
 ): Outcome<{ id: string; version: number }> => createDocument(db, MOCKUP, projectId, input);
 
-export const saveMockup = (
-  db: Db,
-  id: string,
-  input: { base: number; name: string; body: Mockup },
-): Outcome<{ version: number }> => saveDocument(db, MOCKUP, id, input, (tx) => getMockup(tx, id));
+export const saveMockup = (db: Db, id: string, input: MockupSave): Outcome<{ version: number }> =>
+  saveDocument(db, MOCKUP, id, input, (tx) => getMockup(tx, id));
 
 /** Doubles a mock-up in its project, with its picture; both show the same layouts. */
 export function copyMockup(db: Db, id: string, name: string): Outcome<{ id: string }> {

@@ -1,3 +1,4 @@
+import type { MyPatch, PersonPatch, StudioOpening } from '../../contract/given-people';
 import type { StudioState } from '../../contract/answers';
 import type { PersonData, Role } from '../../contract/people';
 import { PEOPLE_LIMITS } from '../../contract/people';
@@ -127,7 +128,7 @@ export function addPerson(db: Db, { name, role, email, password, endsAt = null }
 /** Makes the one person of this studio its first owner: from then on everyone signs in. */
 export function openStudio(
   db: Db,
-  { studio, name, email, password }: { studio: string; name: string; email: string; password: string },
+  { studio, name, email, password }: StudioOpening,
 ): Outcome<{ id: string }> {
   return writing(db, { what: 'person', name: email }, (tx) => {
     if (studioState(tx).opened) return fail('invalid', 'The studio is open already; sign in.');
@@ -148,11 +149,7 @@ export function openStudio(
   });
 }
 
-export function changeMe(
-  db: Db,
-  id: string,
-  { name, colour }: { name?: string; colour?: string },
-): Outcome<PersonData> {
+export function changeMe(db: Db, id: string, { name, colour }: MyPatch): Outcome<PersonData> {
   const held = getPerson(db, id);
   if (!held) return noPerson();
   statement(db, 'UPDATE person SET name = ?, colour = ? WHERE id = ?').run(
@@ -165,11 +162,7 @@ export function changeMe(
 }
 
 /** Another role, or a time from which somebody is not in the studio any more. There is always an owner who can sign in. */
-export function changePerson(
-  db: Db,
-  id: string,
-  change: { role?: Role; endsAt?: number | null },
-): Outcome<PersonData> {
+export function changePerson(db: Db, id: string, change: PersonPatch): Outcome<PersonData> {
   return writing(db, { what: 'person', name: '' }, (tx) => {
     const held = getPerson(tx, id);
     if (!held) return noPerson();

@@ -1,3 +1,4 @@
+import type { KeptAsNew } from '../../contract/given';
 import { and, asc, eq, isNotNull, isNull } from 'drizzle-orm';
 import type { PublishPreview, UseInPlace } from '../../contract/data';
 import { done, fail, failWith, type Outcome } from '../../contract/failure';
@@ -104,7 +105,7 @@ export function publishPreview(db: Db, id: string): Outcome<PublishPreview> {
 export function keepAsNew(
   db: Db,
   from: string,
-  input: { name: string; recipe: Recipe; takesDraft: boolean },
+  input: Required<KeptAsNew>,
 ): Outcome<{ id: string; version: number }> {
   const row = findRow(db, from);
   if (!row) return noPattern(from);

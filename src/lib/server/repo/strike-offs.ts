@@ -1,3 +1,4 @@
+import type { NewStrikeOff, StrikeOffSave } from '../../contract/given';
 import { and, desc, eq } from 'drizzle-orm';
 import type { StrikeOff } from '../../contract/data';
 import { done, fail, type Outcome } from '../../contract/failure';
@@ -27,11 +28,7 @@ export function getStrikeOff(db: Db, id: string): Outcome<StrikeOff> {
 }
 
 /** Keeps a sheet with a project, under a name. */
-export function keepStrikeOff(
-  db: Db,
-  projectId: string,
-  input: { name: string; layoutId: string; sheet: StrikeSheet },
-): Outcome<StrikeOff> {
+export function keepStrikeOff(db: Db, projectId: string, input: NewStrikeOff): Outcome<StrikeOff> {
   return writing(db, { what: 'strike-off', name: input.name }, (tx): Outcome<StrikeOff> => {
     const owner = tx.select({ id: project.id }).from(project).where(eq(project.id, projectId)).get();
     if (!owner) return fail('not_found', `There is no project with the id “${projectId}”.`, 'id');
@@ -53,11 +50,7 @@ export function keepStrikeOff(
 }
 
 /** Gives a kept sheet another name or other try-outs. */
-export function saveStrikeOff(
-  db: Db,
-  id: string,
-  input: { base: number; name: string; sheet: StrikeSheet },
-): Outcome<StrikeOff> {
+export function saveStrikeOff(db: Db, id: string, input: StrikeOffSave): Outcome<StrikeOff> {
   return writing(db, { what: 'strike-off', name: input.name }, (tx): Outcome<StrikeOff> => {
     const row = tx.select().from(strikeOff).where(eq(strikeOff.id, id)).get();
     if (!row) return noStrikeOff(id);

@@ -11,6 +11,7 @@
   import { may } from '../state/may';
   import { keepUnsaved } from '../state/keeping.svelte';
   import LookOn from '../components/LookOn.svelte';
+  import { sameValue } from '$lib/core/num/same';
   import WorkingHere from '../people/WorkingHere.svelte';
   import { sayUses } from '../library/say';
   import { BACK, lastLayout, layoutAddress, type LastLayout } from '../state/last-layout';
@@ -57,13 +58,18 @@
     return () => editor.keepUndo();
   });
   // svelte-ignore state_referenced_locally
-  editor.mayChange = may('contributor');
+  // Of a pattern that is there the server knows: proposals of others are not a contributor's to change.
+  editor.mayChange = (page.data.mayChange as boolean | undefined) ?? may('contributor');
   // svelte-ignore state_referenced_locally
   keepUnsaved({
     mayChange: () => editor.mayChange,
     ...{ what: () => editor.id && `pattern ${editor.id}`, saver: editor.saver, history: editor.history },
-    // A recipe is one piece of work: what is stored meanwhile is one step back.
-    bring: (_base, recipe) => editor.history.commit(recipe),
+    bring: (base, recipe, version) => {
+      const another = !sameValue(base, editor.history.doc);
+      editor.history.commit(recipe);
+      // A recipe is one piece of work: where another one was saved meanwhile, it is asked which is kept.
+      if (another) editor.saver.version = version;
+    },
   });
   beforeNavigate(({ willUnload, cancel }) => {
     void editor.saver.flush();

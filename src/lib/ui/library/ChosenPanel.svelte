@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { may } from '../state/may';
   import type { PatternSummary } from '$lib/contract/data';
   import Button from '../components/Button.svelte';
   import DrawnPicture from '../components/DrawnPicture.svelte';
@@ -73,8 +74,8 @@
   </dl>
   <div class="actions">
     <Button kind="main" href="/library/{pattern.id}">Open</Button>
-    <Button href="/library/{pattern.id}/bench">On the bench</Button>
-    {#if pattern.newest > 0}
+    {#if may('contributor')}<Button href="/library/{pattern.id}/bench">On the bench</Button>{/if}
+    {#if pattern.newest > 0 && may('contributor')}
       <Button onclick={onuse}>Use …</Button>
       <Button onclick={onexport}>Hand out …</Button>
     {/if}

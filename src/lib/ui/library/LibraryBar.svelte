@@ -188,6 +188,11 @@
     border-radius: var(--radius);
     background: var(--card);
   }
+  /* Its ring lies over the row below. */
+  input[type='search']:focus-visible {
+    position: relative;
+    z-index: 1;
+  }
   .field {
     display: inline-flex;
     align-items: center;

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { may } from '../state/may';
   import type { LibraryFacets, PatternCredit, PatternKeeping } from '$lib/contract/data';
   import Button from '../components/Button.svelte';
   import { call } from '../state/api';
@@ -72,58 +73,64 @@
 <div class="panel" aria-busy={busy}>
   <h2>{sayPatterns(ids.length)} chosen</h2>
   <div class="actions">
-    <Button onclick={onexport}>Hand out …</Button>
-    <Button disabled={busy} onclick={() => edit({ archived: !archived }, archived ? 'Restored' : 'Archived')}
-      >{archived ? 'Restore' : 'Archive'}</Button
-    >
+    {#if may('contributor')}<Button onclick={onexport}>Hand out …</Button>{/if}
+    {#if may('designer')}
+      <Button
+        disabled={busy}
+        onclick={() => edit({ archived: !archived }, archived ? 'Restored' : 'Archived')}
+        >{archived ? 'Restore' : 'Archive'}</Button
+      >
+    {/if}
     <Button kind="quiet" onclick={onclear}>Choose none</Button>
   </div>
-  <section>
-    <h3>Add tags to all</h3>
-    <TagField
-      label="Tags for all"
-      values={tags}
-      known={facets.tags.map(({ tag }) => tag)}
-      disabled={busy}
-      onadd={async (added) => {
-        if (await edit({ addTags: added }, `Tagged ${sayNames(added)}:`)) tags = [...tags, ...added];
-      }}
-      onremove={(tag) => void takeOff(tag)}
-    />
-  </section>
-  <section>
-    <h3>Take a tag off all</h3>
-    <select
-      aria-label="Take a tag off all"
-      disabled={busy}
-      onchange={(event) => {
-        const tag = event.currentTarget.value;
-        event.currentTarget.value = '';
-        if (tag) void takeOff(tag);
-      }}
-    >
-      <option value="">Choose a tag</option>
-      {#each facets.tags as { tag } (tag)}<option value={tag}>{tag}</option>{/each}
-    </select>
-  </section>
-  <section>
-    <h3>Put all into collections</h3>
-    <TagField
-      label="Collections for all"
-      values={collections}
-      known={facets.collections.map(({ name }) => name)}
-      disabled={busy}
-      onadd={(names) => void collect(names)}
-      onremove={(name) => void uncollect(name)}
-    />
-  </section>
-  <section>
-    <h3>Give all the same credit</h3>
-    <CreditFields {credit} onset={(next) => (credit = next)} />
-    <Button disabled={busy || credit === NO_CREDIT} onclick={() => edit({ credit }, 'Credited')}
-      >Set this credit</Button
-    >
-  </section>
+  {#if may('designer')}
+    <section>
+      <h3>Add tags to all</h3>
+      <TagField
+        label="Tags for all"
+        values={tags}
+        known={facets.tags.map(({ tag }) => tag)}
+        disabled={busy}
+        onadd={async (added) => {
+          if (await edit({ addTags: added }, `Tagged ${sayNames(added)}:`)) tags = [...tags, ...added];
+        }}
+        onremove={(tag) => void takeOff(tag)}
+      />
+    </section>
+    <section>
+      <h3>Take a tag off all</h3>
+      <select
+        aria-label="Take a tag off all"
+        disabled={busy}
+        onchange={(event) => {
+          const tag = event.currentTarget.value;
+          event.currentTarget.value = '';
+          if (tag) void takeOff(tag);
+        }}
+      >
+        <option value="">Choose a tag</option>
+        {#each facets.tags as { tag } (tag)}<option value={tag}>{tag}</option>{/each}
+      </select>
+    </section>
+    <section>
+      <h3>Put all into collections</h3>
+      <TagField
+        label="Collections for all"
+        values={collections}
+        known={facets.collections.map(({ name }) => name)}
+        disabled={busy}
+        onadd={(names) => void collect(names)}
+        onremove={(name) => void uncollect(name)}
+      />
+    </section>
+    <section>
+      <h3>Give all the same credit</h3>
+      <CreditFields {credit} onset={(next) => (credit = next)} />
+      <Button disabled={busy || credit === NO_CREDIT} onclick={() => edit({ credit }, 'Credited')}
+        >Set this credit</Button
+      >
+    </section>
+  {/if}
 </div>
 
 <style>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { may } from '../state/may';
   import type { PatternDetail } from '$lib/contract/data';
   import Button from '../components/Button.svelte';
   import Dialog from '../components/Dialog.svelte';
@@ -47,7 +48,7 @@
           <span><strong>Revision {number}</strong><br /><span class="muted">{when(createdAt)}</span></span>
         </button>
         {#if number !== pattern.newest && !pattern.stock}
-          <Button kind="quiet" onclick={() => restore(number)}>Restore</Button>
+          {#if may('designer')}<Button kind="quiet" onclick={() => restore(number)}>Restore</Button>{/if}
         {/if}
       </li>
     {/each}
@@ -77,7 +78,9 @@
               {#each numbers as number (number)}<option value={number}>Revision {number}</option>{/each}
             </select>
             {#if compared[side] !== pattern.newest && !pattern.stock}
-              <Button kind="quiet" onclick={() => compared && restore(compared[side])}>Restore</Button>
+              {#if may('designer')}<Button kind="quiet" onclick={() => compared && restore(compared[side])}
+                  >Restore</Button
+                >{/if}
             {/if}
           </figcaption>
         </figure>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { may } from '../state/may';
   import { patternFills } from '$lib/core/recipe/layout';
   import type { BulkChange, PatternDetail, PublishPreview, UseInPlace } from '$lib/contract/data';
   import Button from '../components/Button.svelte';
@@ -60,7 +61,7 @@
 <section aria-labelledby="uses">
   <header>
     <h2 id="uses">Where it is used</h2>
-    {#if uses.length > 0}
+    {#if uses.length > 0 && may('designer')}
       <Button kind="quiet" onclick={() => (replacing = true)}>Replace everywhere …</Button>
     {/if}
   </header>
@@ -96,22 +97,22 @@
               ></span
             >
           </a>
-          <Button
-            kind="quiet"
-            label={use.held === null ? `Hold ${use.shape.name}` : `Release ${use.shape.name}`}
-            title={use.held === null
-              ? `Hold at revision ${pattern.newest}`
-              : 'Follow the newest revision again'}
-            onclick={() => hold([use.fillId], use.held === null)}
-            >{use.held === null ? 'Hold' : 'Release'}</Button
-          >
+          {#if may('designer')}<Button
+              kind="quiet"
+              label={use.held === null ? `Hold ${use.shape.name}` : `Release ${use.shape.name}`}
+              title={use.held === null
+                ? `Hold at revision ${pattern.newest}`
+                : 'Follow the newest revision again'}
+              onclick={() => hold([use.fillId], use.held === null)}
+              >{use.held === null ? 'Hold' : 'Release'}</Button
+            >{/if}
         </li>
       {/each}
     </ul>
     {#if uses.length > shown}
       <Button kind="quiet" onclick={() => (shown += 48)}>Show more of {uses.length}</Button>
     {/if}
-    {#if held.length > 1}
+    {#if held.length > 1 && may('designer')}
       <Button
         kind="quiet"
         onclick={() =>
@@ -135,8 +136,11 @@
               >{change.fills === 1 ? 'one use' : `${change.fills} uses`}, {sayDate(change.createdAt)}</span
             ></span
           >
-          <Button kind="quiet" label="Undo: {change.summary}" onclick={() => undoBulk(change.id)}>Undo</Button
-          >
+          {#if may('designer')}<Button
+              kind="quiet"
+              label="Undo: {change.summary}"
+              onclick={() => undoBulk(change.id)}>Undo</Button
+            >{/if}
         </li>
       {/each}
     </ul>

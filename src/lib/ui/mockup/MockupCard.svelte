@@ -8,8 +8,8 @@
   import { toasts } from '../state/toasts.svelte';
 
   /** A mock-up as it was seen last, with its name; a link to it. */
-  type Props = { mockup: MockupSummary; onchange: () => Promise<void> };
-  let { mockup, onchange }: Props = $props();
+  type Props = { mockup: MockupSummary; mayChange: boolean; onchange: () => Promise<void> };
+  let { mockup, mayChange, onchange }: Props = $props();
 
   async function double(): Promise<void> {
     const made = await makeNamed(mockup.name.slice(0, 74), [mockup.name.slice(0, 74)], (name) =>
@@ -40,14 +40,17 @@
     </span>
     <strong>{mockup.name}</strong>
   </a>
-  <span class="tools">
-    <Button kind="quiet" label="Double {mockup.name}" title="Double it" onclick={double}
-      ><Copy size={14} /></Button
-    >
-    <Button kind="quiet" label="Archive {mockup.name}" title="Into the archive" onclick={() => archive(true)}
-      ><Archive size={14} /></Button
-    >
-  </span>
+  {#if mayChange}<span class="tools">
+      <Button kind="quiet" label="Double {mockup.name}" title="Double it" onclick={double}
+        ><Copy size={14} /></Button
+      >
+      <Button
+        kind="quiet"
+        label="Archive {mockup.name}"
+        title="Into the archive"
+        onclick={() => archive(true)}><Archive size={14} /></Button
+      >
+    </span>{/if}
 </div>
 
 <style>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Fixed from '../components/Fixed.svelte';
   import { beforeNavigate } from '$app/navigation';
   import { onMount, untrack } from 'svelte';
   import type { LayoutInUse, LayoutSummary, MockupData, PaletteData } from '$lib/contract/data';
@@ -216,13 +217,15 @@
         {/if}
       </div>
       {#if one}
-        {#key one.id}
-          {#if body.photo && one.grid}
-            <SurfacePanel {session} {one} photo={body.photo} grid={one.grid} {measure} />
-          {:else}
-            <ObjectPanel {session} {one} {palettes} {measure} />
-          {/if}
-        {/key}
+        <Fixed fixed={!mayChange}
+          >{#key one.id}
+            {#if body.photo && one.grid}
+              <SurfacePanel {session} {one} photo={body.photo} grid={one.grid} {measure} />
+            {:else}
+              <ObjectPanel {session} {one} {palettes} {measure} />
+            {/if}
+          {/key}</Fixed
+        >
       {/if}
     </aside>
   </div>

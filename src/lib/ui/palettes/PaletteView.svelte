@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Fixed from '../components/Fixed.svelte';
   import { untrack } from 'svelte';
   import type { ColourUses, LibraryFacets, PaletteData, PaletteEntry } from '$lib/contract/data';
   import type { OrderBy } from '$lib/core/colour/order';
@@ -161,48 +162,52 @@
       ]}
       onset={(as) => as !== '' && void saveAs(as as 'tokens' | 'css' | 'csv' | 'svg')}
     />
-    <Button onclick={onarchive}>Archive</Button>
+    {#if editor.mayChange}<Button onclick={onarchive}>Archive</Button>{/if}
   </header>
 
-  <div class="add">
-    <input
-      class="mono"
-      type="text"
-      placeholder="#2f8fab, teal or oklch(…)"
-      aria-label="A colour to add"
-      bind:value={typed}
-      spellcheck="false"
-      onkeydown={(event) => event.key === 'Enter' && add()}
-    />
-    <Button onclick={add}>Add</Button>
-    <span class="muted">or from</span>
-    <Button onclick={() => (dialog = 'picture')}>Picture …</Button>
-    <Button onclick={() => (dialog = 'scheme')}>Scheme …</Button>
-    <Button onclick={() => (dialog = 'used')}>Patterns in use …</Button>
-    <Button onclick={gradient}>New gradient</Button>
-  </div>
-  {#if problem}<p class="problem" role="alert">{problem}</p>{/if}
+  {#if editor.mayChange}
+    <div class="add">
+      <input
+        class="mono"
+        type="text"
+        placeholder="#2f8fab, teal or oklch(…)"
+        aria-label="A colour to add"
+        bind:value={typed}
+        spellcheck="false"
+        onkeydown={(event) => event.key === 'Enter' && add()}
+      />
+      <Button onclick={add}>Add</Button>
+      <span class="muted">or from</span>
+      <Button onclick={() => (dialog = 'picture')}>Picture …</Button>
+      <Button onclick={() => (dialog = 'scheme')}>Scheme …</Button>
+      <Button onclick={() => (dialog = 'used')}>Patterns in use …</Button>
+      <Button onclick={gradient}>New gradient</Button>
+    </div>
+    {#if problem}<p class="problem" role="alert">{problem}</p>{/if}
 
-  <div class="add">
-    <span class="muted">{doc.colours.length === 1 ? 'One colour' : `${doc.colours.length} colours`}</span>
-    <span class="space"></span>
-    <Choice
-      label="Sort the colours"
-      value=""
-      options={[
-        ['', 'Sort by …'],
-        ['lightness', 'Lightness'],
-        ['hue', 'Hue'],
-        ['chroma', 'Chroma'],
-      ]}
-      onset={(by) => by !== '' && editor.order(by as OrderBy)}
-    />
-    <Button onclick={merge}>Merge alike</Button>
-  </div>
+    <div class="add">
+      <span class="muted">{doc.colours.length === 1 ? 'One colour' : `${doc.colours.length} colours`}</span>
+      <span class="space"></span>
+      <Choice
+        label="Sort the colours"
+        value=""
+        options={[
+          ['', 'Sort by …'],
+          ['lightness', 'Lightness'],
+          ['hue', 'Hue'],
+          ['chroma', 'Chroma'],
+        ]}
+        onset={(by) => by !== '' && editor.order(by as OrderBy)}
+      />
+      <Button onclick={merge}>Merge alike</Button>
+    </div>
+  {/if}
   <div class="columns">
     <ColourList {editor} />
     {#if entry}
-      <ChosenColour {editor} {entry} {uses} onproblem={(text) => (problem = text)} />
+      <Fixed fixed={!editor.mayChange}
+        ><ChosenColour {editor} {entry} {uses} onproblem={(text) => (problem = text)} /></Fixed
+      >
     {/if}
   </div>
 

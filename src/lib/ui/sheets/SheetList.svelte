@@ -38,7 +38,7 @@
       {#each items as item (item.id)}
         <li
           class:chosen={item.id === session.chosenId}
-          draggable="true"
+          draggable={session.mayChange}
           ondragstart={() => (dragged = item.id)}
           ondragover={(event) => event.preventDefault()}
           ondrop={() => drop(item.id)}
@@ -51,47 +51,47 @@
             onclick={() => (session.chosenId = item.id)}
             onkeydown={(event) => onkey(event, item.id)}>{titleOf(item)}</button
           >
-          <span class="tools">
-            <Button kind="quiet" label="{titleOf(item)}: earlier" onclick={() => session.move(item.id, -1)}
-              ><ArrowUp size={13} /></Button
-            >
-            <Button kind="quiet" label="{titleOf(item)}: later" onclick={() => session.move(item.id, 1)}
-              ><ArrowDown size={13} /></Button
-            >
-            <Button
-              kind="quiet"
-              label="{titleOf(item)}: off the sheet"
-              onclick={() => session.remove(item.id)}><X size={13} /></Button
-            >
-          </span>
+          {#if session.mayChange}<span class="tools">
+              <Button kind="quiet" label="{titleOf(item)}: earlier" onclick={() => session.move(item.id, -1)}
+                ><ArrowUp size={13} /></Button
+              >
+              <Button kind="quiet" label="{titleOf(item)}: later" onclick={() => session.move(item.id, 1)}
+                ><ArrowDown size={13} /></Button
+              >
+              <Button
+                kind="quiet"
+                label="{titleOf(item)}: off the sheet"
+                onclick={() => session.remove(item.id)}><X size={13} /></Button
+              >
+            </span>{/if}
         </li>
       {:else}
         <li class="muted none">Nothing yet. Put something of the project there, from below.</li>
       {/each}
     </ol>
   </section>
-  <section>
-    <h2>Put there</h2>
-    {#each SHEET_KINDS as kind (kind)}
-      {@const all = offered(sources, kind)}
-      {#if kind === 'note'}
-        <button type="button" class="offer" onclick={() => session.add('note', '')}
-          ><Plus size={13} />A note</button
-        >
-      {:else if all.length > 0}
-        <h3>{KIND_TITLES[kind]}</h3>
-        {#each all as { id, name } (id)}
-          <button
-            type="button"
-            class="offer"
-            class:there={items.some((one) => one.kind === kind && one.of === id)}
-            title="Put {name} on the sheet"
-            onclick={() => session.add(kind, id)}><Plus size={13} />{name}</button
+  {#if session.mayChange}<section>
+      <h2>Put there</h2>
+      {#each SHEET_KINDS as kind (kind)}
+        {@const all = offered(sources, kind)}
+        {#if kind === 'note'}
+          <button type="button" class="offer" onclick={() => session.add('note', '')}
+            ><Plus size={13} />A note</button
           >
-        {/each}
-      {/if}
-    {/each}
-  </section>
+        {:else if all.length > 0}
+          <h3>{KIND_TITLES[kind]}</h3>
+          {#each all as { id, name } (id)}
+            <button
+              type="button"
+              class="offer"
+              class:there={items.some((one) => one.kind === kind && one.of === id)}
+              title="Put {name} on the sheet"
+              onclick={() => session.add(kind, id)}><Plus size={13} />{name}</button
+            >
+          {/each}
+        {/if}
+      {/each}
+    </section>{/if}
 </aside>
 
 <style>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { may } from '../state/may';
   import Archive from '@lucide/svelte/icons/archive';
   import type { SheetSummary } from '$lib/contract/data';
   import { sayDate } from '../library/say';
@@ -29,9 +30,12 @@
       : `, shown as on ${sayDate(sheet.shownAt)}`}
   </span>
   {#if sheet.unread > 0}<span class="new">{sheet.unread} new from the client</span>{/if}
-  <Button kind="quiet" label="Archive {sheet.name}" title="Into the archive" onclick={() => archive(true)}
-    ><Archive size={14} /></Button
-  >
+  {#if may('designer')}<Button
+      kind="quiet"
+      label="Archive {sheet.name}"
+      title="Into the archive"
+      onclick={() => archive(true)}><Archive size={14} /></Button
+    >{/if}
 </div>
 
 <style>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Fixed from '../components/Fixed.svelte';
   import { beforeNavigate } from '$app/navigation';
   import { onMount } from 'svelte';
   import type { SheetData } from '$lib/contract/data';
@@ -139,63 +140,65 @@
       </div>
     </main>
     <aside aria-label="The sheet">
-      {#if chosen}
-        <Panel title={chosen.kind === 'note' ? 'Note' : factsOf(sources, chosen).title}>
-          {#snippet aside()}
-            <Button kind="quiet" onclick={() => (session.chosenId = null)}>Done</Button>
-          {/snippet}
+      <Fixed fixed={!mayChange}>
+        {#if chosen}
+          <Panel title={chosen.kind === 'note' ? 'Note' : factsOf(sources, chosen).title}>
+            {#snippet aside()}
+              <Button kind="quiet" onclick={() => (session.chosenId = null)}>Done</Button>
+            {/snippet}
+            <Words
+              label={chosen.kind === 'note' ? 'Words' : 'Caption'}
+              value={chosen.caption}
+              most={SHEET_LIMITS.caption}
+              onset={(caption) => session.changeItem(chosen.id, { caption })}
+            />
+            <Rows>
+              <span>Width</span>
+              <Choice
+                label="How wide it is"
+                value={chosen.width}
+                options={SHEET_WIDTHS.map((width): [SheetWidth, string] => [width, WIDTH_NAMES[width]])}
+                onset={(width) => session.changeItem(chosen.id, { width })}
+              />
+            </Rows>
+          </Panel>
+        {/if}
+        <Panel title="The sheet">
           <Words
-            label={chosen.kind === 'note' ? 'Words' : 'Caption'}
-            value={chosen.caption}
-            most={SHEET_LIMITS.caption}
-            onset={(caption) => session.changeItem(chosen.id, { caption })}
+            label="Line on top"
+            value={body.line}
+            most={SHEET_LIMITS.line}
+            rows={1}
+            onset={(line) => session.change((held) => ({ ...held, line }))}
+          />
+          <Words
+            label="Some words"
+            value={body.words}
+            most={SHEET_LIMITS.words}
+            onset={(words) => session.change((held) => ({ ...held, words }))}
           />
           <Rows>
-            <span>Width</span>
+            <span>Paper</span>
             <Choice
-              label="How wide it is"
-              value={chosen.width}
-              options={SHEET_WIDTHS.map((width): [SheetWidth, string] => [width, WIDTH_NAMES[width]])}
-              onset={(width) => session.changeItem(chosen.id, { width })}
+              label="Paper"
+              value={body.paper}
+              options={PAPER_NAMES.map((paper): [Paper, string] => [paper, PAPERS[paper].label])}
+              onset={(paper) => session.change((held) => ({ ...held, paper }))}
+            />
+            <span>Lies</span>
+            <Switch
+              label="How the paper lies"
+              value={body.across ? 'across' : 'upright'}
+              options={[
+                { value: 'across', label: 'across' },
+                { value: 'upright', label: 'upright' },
+              ]}
+              onset={(value) => session.change((held) => ({ ...held, across: value === 'across' }))}
             />
           </Rows>
         </Panel>
-      {/if}
-      <Panel title="The sheet">
-        <Words
-          label="Line on top"
-          value={body.line}
-          most={SHEET_LIMITS.line}
-          rows={1}
-          onset={(line) => session.change((held) => ({ ...held, line }))}
-        />
-        <Words
-          label="Some words"
-          value={body.words}
-          most={SHEET_LIMITS.words}
-          onset={(words) => session.change((held) => ({ ...held, words }))}
-        />
-        <Rows>
-          <span>Paper</span>
-          <Choice
-            label="Paper"
-            value={body.paper}
-            options={PAPER_NAMES.map((paper): [Paper, string] => [paper, PAPERS[paper].label])}
-            onset={(paper) => session.change((held) => ({ ...held, paper }))}
-          />
-          <span>Lies</span>
-          <Switch
-            label="How the paper lies"
-            value={body.across ? 'across' : 'upright'}
-            options={[
-              { value: 'across', label: 'across' },
-              { value: 'upright', label: 'upright' },
-            ]}
-            onset={(value) => session.change((held) => ({ ...held, across: value === 'across' }))}
-          />
-        </Rows>
-      </Panel>
-      <AnswersPanel {session} {sources} />
+        <AnswersPanel {session} {sources} />
+      </Fixed>
     </aside>
   </div>
 </div>

@@ -18,8 +18,8 @@ type Keepable<T> = {
   history: History<T>;
   /** Whoever may only look now keeps their work until they may change it again. */
   mayChange?: () => boolean;
-  /** Takes back a document that was not saved, and what was saved when it was changed. */
-  bring: (base: T, doc: T) => void;
+  /** Takes back a document that was not saved; `base` was saved as `version` when it was changed. */
+  bring: (base: T, doc: T, version: number) => void;
 };
 
 /**
@@ -58,8 +58,8 @@ export function keepUnsaved<T>({ what, saver, history, bring, mayChange = () => 
   });
 
   async function back(of: string): Promise<void> {
-    for (const { base, doc } of await takeKept<T>(of, person)) {
-      bring(base, doc);
+    for (const { base, doc, version } of await takeKept<T>(of, person)) {
+      bring(base, doc, version);
       toasts.show('Work that was not saved when this was closed is back.', {
         action: { label: 'Undo', run: () => history.undo() },
       });

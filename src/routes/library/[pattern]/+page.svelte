@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Fixed from '$lib/ui/components/Fixed.svelte';
   import { may } from '$lib/ui/state/may';
   import LookOn from '$lib/ui/components/LookOn.svelte';
   import { goto } from '$app/navigation';
@@ -174,6 +175,7 @@
           size="title"
           label="The name of the pattern"
           value={pattern.name}
+          fixed={!may('designer')}
           onset={(name) => patch({ name })}
         />
         <textarea
@@ -182,7 +184,7 @@
           rows="2"
           dir="auto"
           value={pattern.description}
-          readonly={pattern.stock}
+          readonly={pattern.stock || !may('designer')}
           onchange={async (event) => {
             const problem = await patch({ description: event.currentTarget.value });
             if (problem) toasts.problem(problem);
@@ -220,7 +222,9 @@
         />
       </div>
       {#if tab === 'about'}
-        <PatternAbout {pattern} {recipe} facets={data.facets} onpatch={patch} />
+        <Fixed fixed={!may('designer')}
+          ><PatternAbout {pattern} {recipe} facets={data.facets} onpatch={patch} /></Fixed
+        >
       {:else if tab === 'colours' && recipe}
         <Colourways
           {pattern}

@@ -188,7 +188,7 @@
       <h2 id="mock-ups">Mock-ups</h2>
       <div class="cards">
         {#each data.mockups as mockup (mockup.id)}
-          <MockupCard {mockup} onchange={refresh} />
+          <MockupCard {mockup} mayChange={data.mayChange} onchange={refresh} />
         {:else}
           <div class="empty">
             <p>A mock-up shows your layouts and patterns on cups, bags and walls, true to size.</p>
