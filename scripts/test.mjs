@@ -13,6 +13,8 @@ const bin = (path) => join(root, 'node_modules', ...path.split('/'));
 const reports = mkdtempSync(join(tmpdir(), 'isle-tests-'));
 let passed = 0;
 let failed = 0;
+/** What failed, told once more at the end: the output is long. */
+const faults = [];
 
 must(node, [bin('@sveltejs/kit/svelte-kit.js'), 'sync']);
 // Linting takes as long as all the rest, on one core.
@@ -42,6 +44,7 @@ passed += 1;
 step('benchmarks, each once in a short form', ['scripts/bench.mjs', '--short']);
 suite('browser');
 rmSync(reports, { recursive: true, force: true });
+for (const fault of faults) console.log(`failed: ${fault}`);
 console.log(`\n${passed} passed, ${failed} failed`);
 process.exit(failed === 0 ? 0 : 1);
 
@@ -51,8 +54,15 @@ function run(args) {
 
 function step(name, args) {
   console.log(`\n== ${name}`);
-  if (run(args)) passed += 1;
-  else failed += 1;
+  count(name, run(args));
+}
+
+function count(name, ok) {
+  if (ok) passed += 1;
+  else {
+    failed += 1;
+    faults.push(name);
+  }
 }
 
 /** Steps one after the other, beside other lanes: each says what it has to say when it has ended. */
@@ -60,8 +70,7 @@ async function lane(...steps) {
   for (const [name, args] of steps) {
     const { code, said } = await heard(args);
     console.log(`\n== ${name}\n${said}`);
-    if (code === 0) passed += 1;
-    else failed += 1;
+    count(name, code === 0);
   }
 }
 
@@ -93,8 +102,11 @@ function suite(name) {
     passed += result.numPassedTests;
     failed += result.numFailedTests;
     counted = result.numFailedTests;
+    for (const { assertionResults } of result.testResults)
+      for (const { status, fullName, failureMessages } of assertionResults)
+        if (status === 'failed') faults.push(`${name}: ${fullName}\n  ${failureMessages[0]?.slice(0, 500)}`);
   } catch {
     console.error(`The ${name} tests left no report.`);
   }
-  if (!ok && counted === 0) failed += 1;
+  if (!ok && counted === 0) count(`the ${name} tests, beside the tests themselves`, false);
 }

@@ -1,7 +1,9 @@
 import type { Page } from 'puppeteer-core';
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
 import type { LayoutData, LayoutState } from '../../src/lib/contract/data';
+import { freshSheet } from '../../src/lib/core/sheet/client-sheet';
 import { enter, named, openBrowser, press, saved, shown, type Session } from '../support/browser';
+import { PLAIN } from '../support/studio';
 import { OwnStudio } from '../support/own-studio';
 import { until } from '../support/until';
 
@@ -196,5 +198,46 @@ describe('history', () => {
       layout: LayoutData;
     };
     expect(began.layout.shapes).toEqual([]);
+  });
+});
+
+describe('what happened', () => {
+  it('is listed with a project and with the library, and is taken back from there', async () => {
+    const body = { name: 'Front', body: freshSheet('Sign') };
+    const sheet = String(
+      (await studio.must('owner', 'POST', `/projects/${project}/client-sheets`, body)).body.id,
+    );
+    await studio.must('owner', 'PUT', `/client-sheets/${sheet}/archived`, { archived: true });
+    const page = await studio.windowOf(session.browser, 'Tove', `/projects/${project}`);
+    await press(page, 'What happened …');
+    const entries = () => texts(page, 'dialog ol.lines > li');
+    await until(async () =>
+      expect((await entries())[0]).toMatch(/^Mara Quill archived the client sheet Front Undo/),
+    );
+    await press(page, 'Undo: archived the client sheet Front');
+    await until(async () =>
+      expect((await entries())[0]).toMatch(/A Tove brought back the client sheet Front Undo/),
+    );
+    expect((await entries())[1]).not.toContain('Undo');
+    await page.keyboard.press('Escape');
+    await until(async () =>
+      expect((await texts(page, 'section[aria-labelledby="sheets"]'))[0]).toContain('Front'),
+    );
+
+    const made = await studio.must('owner', 'POST', '/patterns', { name: 'Kelp', recipe: PLAIN });
+    const { id, version } = made.body as { id: string; version: number };
+    await studio.must('owner', 'PATCH', `/patterns/${id}`, { base: version, name: 'Weed' });
+    await studio.visit(page, '/library');
+    await press(page, 'What happened …');
+    await press(page, 'Undo: renamed “Kelp” to Weed');
+    await until(async () => expect((await entries())[0]).toMatch(/renamed “Weed” to Kelp Undo/));
+    expect((await studio.must('owner', 'GET', `/patterns/${id}`)).body.name).toBe('Kelp');
+    // Somebody who looks only has the list and no Undo.
+    const looking = await studio.windowOf(session.browser, 'Pim', `/projects/${project}`);
+    await press(looking, 'What happened …');
+    await until(async () =>
+      expect((await texts(looking, 'dialog ol.lines > li'))[0]).toContain('brought back the client sheet'),
+    );
+    expect(await looking.$$('dialog ol.lines button')).toEqual([]);
   });
 });

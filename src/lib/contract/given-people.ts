@@ -38,6 +38,9 @@ export type Whereabouts = {
 export type ProjectPeople = { closed: boolean; people: readonly string[] };
 export type { BackupSettings, ClearingRule };
 
+/** Of what one asks what happened: the studio, one project, or the library; before which event. */
+export type ActivityAsked = { before?: number; project?: string; library?: boolean };
+
 export type CommentSubject = { kind: CommentKind; id: string };
 export type NewComment = CommentSubject & {
   words: string;

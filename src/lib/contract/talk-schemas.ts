@@ -24,5 +24,9 @@ export const talkSchemas = {
     state: one('working', 'asked', 'approved'),
   }),
   setDemand: Joi.object({ demands: Joi.boolean().required() }),
-  activityQuery: Joi.object({ before: Joi.number().integer().min(1) }),
+  activityQuery: Joi.object({
+    before: Joi.number().integer().min(1),
+    project: id(),
+    library: Joi.boolean(),
+  }).oxor('project', 'library'),
 };

@@ -37,10 +37,6 @@ export type ApprovalState = {
   when: number | null;
 };
 
-/** How something is taken back: a change of many fills is undone, what was archived is restored. */
-export type TakenBack =
-  { do: 'undo-change'; id: string } | { do: 'restore'; kind: 'pattern' | 'layout' | 'project'; id: string };
-
 /** Something that happened, as the list of activity shows it. */
 export type ActivityItem = {
   id: number;
@@ -51,6 +47,6 @@ export type ActivityItem = {
   what: string;
   href: string | null;
   data: Record<string, unknown>;
-  /** What takes it back, where that is still possible. */
-  undo: TakenBack | null;
+  /** Whoever asks may take it back, and there still is something to take back. */
+  undo: boolean;
 };

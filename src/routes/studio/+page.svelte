@@ -1,5 +1,6 @@
 <script lang="ts">
   import type { Me } from '$lib/contract/people';
+  import PageSection from '$lib/ui/components/PageSection.svelte';
   import PlainPage from '$lib/ui/components/PlainPage.svelte';
   import Mailbox from '$lib/ui/people/Mailbox.svelte';
   import OpenStudio from '$lib/ui/people/OpenStudio.svelte';
@@ -18,7 +19,7 @@
 <PlainPage here={me.studio.opened ? me.studio.name : 'The studio'}>
   {#if me.studio.opened}
     <People people={data.people} invitations={data.invitations} projects={data.projects} me={me.person} />
-    <ActivityList />
+    <PageSection title="What happened"><ActivityList /></PageSection>
     {#if owner}
       {#if data.backups}<BackupPanel backups={data.backups} />{/if}
       <StudioSettings studio={me.studio} />
@@ -33,8 +34,8 @@
     />
     {#if data.people.length > 1}
       <People people={data.people} invitations={[]} projects={[]} me={{ ...me.person, role: 'viewer' }} />
-      <ActivityList />
     {/if}
+    <PageSection title="What happened"><ActivityList /></PageSection>
   {/if}
 </PlainPage>
 

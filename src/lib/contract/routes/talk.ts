@@ -1,5 +1,11 @@
 import type { Kept } from '../answers';
-import type { ApprovalChange, ApprovalSubject, CommentSubject, NewComment } from '../given-people';
+import type {
+  ActivityAsked,
+  ApprovalChange,
+  ApprovalSubject,
+  CommentSubject,
+  NewComment,
+} from '../given-people';
 import type { ActivityItem, ApprovalState, CommentData } from '../talk';
 import { talkSchemas } from '../talk-schemas';
 import { gives, spec, takes, type RouteSpec } from './spec';
@@ -51,8 +57,20 @@ export const TALK_ROUTES = {
     'Say whether a project hands over only what is approved',
     { gives: gives<{ demands: boolean }>(), body: takes<{ demands: boolean }>(talkSchemas.setDemand) },
   ),
-  listActivity: spec('GET', '/activity', 'viewer', 'What happened in the studio, the latest first', {
-    gives: gives<ActivityItem[]>(),
-    query: takes<{ before?: number }>(talkSchemas.activityQuery),
-  }),
+  listActivity: spec(
+    'GET',
+    '/activity',
+    'viewer',
+    'What happened in the studio, in a project or in the library, the latest first',
+    { gives: gives<ActivityItem[]>(), query: takes<ActivityAsked>(talkSchemas.activityQuery) },
+  ),
+  takeBack: spec(
+    'POST',
+    '/activity/{id}/undone',
+    'designer',
+    'Take back what happened, as far as it still is so',
+    {
+      gives: gives<{ left: number }>(),
+    },
+  ),
 } satisfies Record<string, RouteSpec>;

@@ -55,10 +55,6 @@ export function openReader(file: string): Db {
 export const askedBy = (db: Db, person: string | null): Db =>
   Object.assign(Object.create(db) as Db, { person });
 
-/** A transaction of a database, for the same studio and person. */
-export const within = (tx: object, { $client, studio, person }: Db): Db =>
-  Object.assign(tx, { $client, studio, person }) as Db;
-
 const studioOf = (client: Database.Database): string | null =>
   (client.prepare('SELECT id FROM studio ORDER BY created_at LIMIT 1').pluck().get() as string | undefined) ??
   null;

@@ -4,8 +4,7 @@ import type { Role } from '../../contract/people';
 import { mayAs } from '../../contract/people';
 import { done, fail, type Failure, type Outcome } from '../../contract/failure';
 import type { Db } from '../db/open';
-import { among, note, writing } from './context';
-import { project } from '../db/schema';
+import { note, writing } from './context';
 import { statement } from './rows';
 
 /** Who asks: their id and role. */
@@ -139,14 +138,8 @@ export function setProjectPeople(db: Db, projectId: string, wanted: ProjectPeopl
       .get(tx.studio, JSON.stringify(wanted.people)) as number;
     if (known !== wanted.people.length)
       return fail('not_found', 'Somebody of these is not in the studio; load the page again.', 'people');
-    if (
-      tx
-        .select({ id: project.id })
-        .from(project)
-        .where(among(project.id, [projectId]))
-        .all().length === 0
-    )
-      return fail('not_found', `There is no project with the id “${projectId}”.`);
+    const was = projectPeople(tx, projectId);
+    if (!was.ok) return was;
     const people = new Set(wanted.people);
     const asks = statement(tx, 'SELECT role FROM person WHERE id = ?').pluck().get(tx.person) as
       Role | undefined;
@@ -155,7 +148,7 @@ export function setProjectPeople(db: Db, projectId: string, wanted: ProjectPeopl
     statement(tx, 'DELETE FROM project_person WHERE project_id = ?').run(projectId);
     for (const id of people)
       statement(tx, 'INSERT INTO project_person (project_id, person_id) VALUES (?, ?)').run(projectId, id);
-    note(tx, 'project.people', projectId, { closed: wanted.closed, people: [...people] });
+    note(tx, 'project.people', projectId, { closed: wanted.closed, people: [...people], was: was.value });
     return projectPeople(tx, projectId);
   });
 }

@@ -46,7 +46,7 @@ export function setApproval(
       `INSERT INTO approval (id, studio_id, kind, state, person_id, at, created_at) VALUES (?, ?, ?, ?, ?, ?, ?)
         ON CONFLICT (id) DO UPDATE SET state = excluded.state, person_id = excluded.person_id, at = excluded.at, created_at = excluded.created_at`,
     ).run(id, db.studio, kind, state, person.id, held.now, Date.now());
-  note(db, `approval.${state}`, id, { kind, at: held.now });
+  note(db, `approval.${state}`, id, { kind, at: held.now, was: held.state });
   return done(approvalOf(db, kind, id) ?? held);
 }
 

@@ -6,7 +6,7 @@ import { done, fail, type Outcome } from '../../contract/failure';
 import type { Db } from '../db/open';
 import { comment } from '../db/schema';
 import { unreachable } from './access';
-import { placeOf } from './activity';
+import { placeOf } from './places';
 import { newId, note, writing } from './context';
 import { statement } from './rows';
 

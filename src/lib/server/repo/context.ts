@@ -1,9 +1,9 @@
 import { sql, type AnyColumn, type SQL } from 'drizzle-orm';
 import { nanoid } from 'nanoid';
 import { fail, type Failure, type Outcome } from '../../contract/failure';
-import { within, type Db } from '../db/open';
+import type { Db } from '../db/open';
 import { causeOf, isTaken } from './names';
-import { statement } from './rows';
+import { once, statement } from './rows';
 
 /** True for rows whose column holds one of `values`: any number of them, where SQLite binds only so many variables. */
 export const among = (column: AnyColumn, values: readonly string[]): SQL =>
@@ -35,6 +35,9 @@ export function stale(
   );
 }
 
+/** Begins, and commits or rolls back; one within another is a savepoint. */
+const transaction = once((db) => db.$client.transaction((work: () => unknown) => work()).immediate);
+
 /** Runs a write in one transaction, undone where it ends in a failure; a name that is taken becomes one, with a sentence. */
 export function writing<T>(
   db: Db,
@@ -42,14 +45,12 @@ export function writing<T>(
   work: (tx: Db) => Outcome<T>,
 ): Outcome<T> {
   try {
-    return db.transaction(
-      (tx) => {
-        const outcome = work(within(tx, db));
-        if (!outcome.ok) throw new Refused(outcome.failure);
-        return outcome;
-      },
-      { behavior: 'immediate' },
-    );
+    const run = transaction(db)(() => {
+      const outcome = work(db);
+      if (!outcome.ok) throw new Refused(outcome.failure);
+      return outcome;
+    });
+    return run as Outcome<T>;
   } catch (error) {
     if (error instanceof Refused) return { ok: false, failure: error.failure };
     if (isTaken(causeOf(error)))

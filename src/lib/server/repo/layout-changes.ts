@@ -1,4 +1,4 @@
-import { and, eq, sql } from 'drizzle-orm';
+import { and, eq } from 'drizzle-orm';
 import type { LayoutChange, LayoutData, LayoutSince } from '../../contract/data';
 import { done, fail, type Outcome } from '../../contract/failure';
 import type { Fill } from '../../core/recipe/fill';
@@ -8,21 +8,20 @@ import type { Db } from '../db/open';
 import { layout, shape, shapeGroup } from '../db/schema';
 import { stale, writing } from './context';
 import { fillRows, fillValues, putFillLinks } from './fill-rows';
-import { changesSince, recorded, shapesBy } from './layout-log';
+import { changesSince, recorded } from './layout-log';
 import { missingLayout, missingPattern, missingPicture, nestedWrong } from './layout-refs';
 import { getLayout, noLayout } from './layouts';
 import { nameKey } from './names';
-import { once, RowWriter, statement } from './rows';
+import { RowWriter, statement } from './rows';
 
-type LayoutRow = typeof layout.$inferSelect;
+/** What a save has to know of its layout. */
+type LayoutRow = { id: string; name: string; version: number; projectId: string };
 
-const layoutRow = once((db) =>
-  db
-    .select()
-    .from(layout)
-    .where(and(eq(layout.id, sql.placeholder('id')), eq(layout.studioId, db.studio)))
-    .prepare(),
-);
+const rowOf = (tx: Db, id: string): LayoutRow | undefined =>
+  statement(
+    tx,
+    'SELECT id, name, version, project_id AS projectId FROM layout WHERE id = ? AND studio_id = ?',
+  ).get(id, tx.studio) as LayoutRow | undefined;
 
 /** Applies changes in one transaction and answers the new version; refused whole when stale or when one of them fails. */
 export function applyChanges(
@@ -34,19 +33,18 @@ export function applyChanges(
   const renamed = asked.find((change) => change.do === 'page' && change.name !== undefined);
   const name = renamed?.do === 'page' ? (renamed.name ?? '') : '';
   const outcome = writing(db, { what: 'layout', name }, (tx): Outcome<{ version: number }> => {
-    const row = layoutRow(tx).get({ id });
+    const row = rowOf(tx, id);
     if (!row) return noLayout(id);
     if (row.version !== base) return stale(`“${row.name}”`, base, row.version, undefined);
-    const read = whole(tx, asked);
-    if (!read.ok) return read;
-    const changes = read.value;
-    const missing =
-      missingPattern(tx, changes) ?? missingPicture(tx, changes) ?? missingLayout(tx, row.projectId, changes);
-    if (missing) return missing;
-    const touched = new Map([[id, new Set(changes.flatMap(shapeIdOf))]]);
-    const refused = recorded(tx, touched, () => applyAll(tx, row, changes));
-    if (refused) return refused;
-    return done({ version: row.version + 1 });
+    // Patches leave the page, the groups and the order as they are.
+    const shapesAlone = asked.every((change) => change.do === 'patch-shape');
+    const touched = new Map([[id, { shapes: new Set(asked.flatMap(shapeIdOf)), page: !shapesAlone }]]);
+    return recorded(tx, touched, (shapes) => {
+      const read = whole(shapes, asked);
+      if (!read.ok) return read;
+      const refused = missing(tx, row, read.value) ?? applyAll(tx, row, read.value);
+      return refused ?? done({ version: row.version + 1 });
+    });
   });
   if (outcome.ok || outcome.failure.code !== 'stale') return outcome;
   return { ok: false, failure: { ...outcome.failure, current: currentOf(db, id, base) } };
@@ -61,16 +59,17 @@ function currentOf(db: Db, id: string, base: number): LayoutSince | LayoutData |
   return current.ok ? current.value : undefined;
 }
 
-const shapeIdOf = (change: WholeChange): string[] =>
-  change.do === 'put-shape' ? [change.shape.id] : change.do === 'remove-shape' ? [change.id] : [];
+function shapeIdOf(change: LayoutChange): string[] {
+  if (change.do === 'put-shape') return [change.shape.id];
+  return change.do === 'remove-shape' || change.do === 'patch-shape' ? [change.id] : [];
+}
 
 /** Changes in which shapes are whole. */
 type WholeChange = Exclude<LayoutChange, { do: 'patch-shape' }>;
 
 /** Puts the fields of patches into the shapes that they are of; those of a shape that is not there are refused. */
-function whole(tx: Db, changes: readonly LayoutChange[]): Outcome<WholeChange[]> {
-  const patched = changes.flatMap((change) => (change.do === 'patch-shape' ? [change.id] : []));
-  const shapes = shapesBy(tx, patched);
+function whole(stored: ReadonlyMap<string, Shape>, changes: readonly LayoutChange[]): Outcome<WholeChange[]> {
+  const shapes = new Map(stored);
   const made: WholeChange[] = [];
   for (const [index, change] of changes.entries()) {
     if (change.do === 'put-shape') shapes.set(change.shape.id, change.shape);
@@ -92,6 +91,14 @@ function whole(tx: Db, changes: readonly LayoutChange[]): Outcome<WholeChange[]>
   }
   return done(made);
 }
+
+/** What changes refer to and is not there. */
+const missing = (
+  tx: Db,
+  { projectId }: LayoutRow,
+  changes: readonly WholeChange[],
+): ReturnType<typeof fail> | null =>
+  missingPattern(tx, changes) ?? missingPicture(tx, changes) ?? missingLayout(tx, projectId, changes);
 
 function applyAll(tx: Db, row: LayoutRow, changes: readonly WholeChange[]): ReturnType<typeof fail> | null {
   for (const [index, change] of changes.entries()) {

@@ -13,20 +13,23 @@ import { once, statement } from './rows';
 const MOST_SAVES = 400;
 const MOST_CHARS = 4_000_000;
 
-/** The shapes of a layout that are about to be changed. */
-export type Touched = ReadonlyMap<string, ReadonlySet<string>>;
+/** What of some layouts is about to be changed: shapes, and whether the page, the groups or the order of the shapes is too. */
+export type Touched = ReadonlyMap<string, { shapes: ReadonlySet<string>; page: boolean }>;
 
 /**
  * Runs what changes some layouts, gives each a new version, and writes down what became of it: the changes for those who have it
- * open, and what leads back for its history. All in the transaction that is under way.
+ * open, and what leads back for its history. All in the transaction that is under way. `work` gets the shapes as they are stored.
  */
-export function recorded<T>(tx: Db, touched: Touched, work: () => T): T {
+export function recorded<T>(tx: Db, touched: Touched, work: (before: ReadonlyMap<string, Shape>) => T): T {
   // A shape that is not touched stands on both sides as the very same object, so that nothing of it is compared.
   const stubs = new Map<string, Shape>();
-  const before = new Map([...touched].map(([id, shapes]) => [id, partOf(tx, id, shapes, stubs)]));
-  const value = work();
-  for (const [id, shapes] of touched) {
-    const [was, now] = [before.get(id), partOf(tx, id, shapes, stubs)];
+  const ids = [...touched.values()].flatMap(({ shapes }) => [...shapes]);
+  const stored = shapesBy(tx, ids);
+  const before = new Map([...touched.keys()].map((id) => [id, partOf(tx, id, touched, stored, stubs)]));
+  const value = work(stored);
+  const made = shapesBy(tx, ids);
+  for (const id of touched.keys()) {
+    const [was, now] = [before.get(id), partOf(tx, id, touched, made, stubs)];
     if (was && now) write(tx, id, was, now);
   }
   return value;
@@ -48,9 +51,14 @@ function write(tx: Db, id: string, was: LayoutDoc, now: LayoutDoc): void {
   note(tx, 'layout.changed', id, { version });
 }
 
-export const packed = (text: string): Buffer => deflateRawSync(text, { level: 6 });
-export const unpacked = (bytes: Buffer): LayoutChange[] =>
-  JSON.parse(inflateRawSync(bytes).toString('utf8')) as LayoutChange[];
+/** Shorter texts are kept as they are: packing saves little of them, and takes as long as writing their rows does. */
+const WORTH_PACKING = 400;
+
+/** What leads back, as its column holds it: deflated, or, where it is short, the text itself. Inverse of {@link unpacked}. */
+export const packed = (text: string): Buffer | string =>
+  text.length < WORTH_PACKING ? text : deflateRawSync(text, { level: 6 });
+export const unpacked = (held: Buffer | string): LayoutChange[] =>
+  JSON.parse(typeof held === 'string' ? held : inflateRawSync(held).toString('utf8')) as LayoutChange[];
 
 /** The files that changes name, so that none is cleared while a state may come back. */
 export const assetsIn = (text: string): string | null => {
@@ -58,22 +66,30 @@ export const assetsIn = (text: string): string | null => {
   return found.size === 0 ? null : [...found].join(' ');
 };
 
-/** A layout with its page, groups and order, and of its shapes those that are touched; the others by their ids alone. */
+/** What stands for the page and the groups of a layout where neither is changed. */
+const SAME_PAGE: Omit<LayoutDoc, 'shapes'> = {
+  ...{ name: '', width: 0, height: 0, measure: 'px', ppi: 0, background: null, backgroundLink: null },
+  ...{ bleed: 0, margin: 0, guides: [], groups: [] },
+};
+
+/** A layout with what is touched of it: where that is the page, groups or order, all of these and the other shapes by their ids. */
 function partOf(
   tx: Db,
   id: string,
-  touched: ReadonlySet<string>,
+  touched: Touched,
+  known: ReadonlyMap<string, Shape>,
   stubs: Map<string, Shape>,
 ): LayoutDoc | null {
+  const { shapes: named, page } = touched.get(id) ?? { shapes: [], page: true };
+  if (!page) return { ...SAME_PAGE, shapes: [...named].flatMap((one) => known.get(one) ?? []) };
   const row = layoutRow(tx).get({ id });
   if (!row) return null;
-  const whole = shapesBy(tx, [...touched]);
   const order = statement(tx, 'SELECT id FROM shape WHERE layout_id = ? ORDER BY position')
     .pluck()
     .all(id) as string[];
   const shapes = order.map((one) => {
-    const found = whole.get(one) ?? stubs.get(one) ?? ({ id: one } as Shape);
-    if (!whole.has(one)) stubs.set(one, found);
+    const found = known.get(one) ?? stubs.get(one) ?? ({ id: one } as Shape);
+    if (!known.has(one)) stubs.set(one, found);
     return found;
   });
   const { name, width, height, measure, ppi, background, backgroundLink, bleed, margin } = row;
@@ -122,7 +138,7 @@ export function touching(
   { fills, pages = [] }: { fills: SQL | undefined; pages?: readonly string[] },
   work: () => void,
 ): string[] {
-  const touched = new Map<string, Set<string>>(pages.map((id) => [id, new Set<string>()]));
+  const touched = new Map(pages.map((id) => [id, { shapes: new Set<string>(), page: true }]));
   const found = fills
     ? tx
         .selectDistinct({ layoutId: shape.layoutId, id: shape.id })
@@ -133,8 +149,8 @@ export function touching(
     : [];
   for (const { layoutId, id } of found) {
     const held = touched.get(layoutId);
-    if (held) held.add(id);
-    else touched.set(layoutId, new Set([id]));
+    if (held) held.shapes.add(id);
+    else touched.set(layoutId, { shapes: new Set([id]), page: false });
   }
   recorded(tx, touched, work);
   return [...touched.keys()];

@@ -23,7 +23,7 @@ export function listStates(db: Db, id: string): Outcome<LayoutState[]> {
   if (!layout) return noLayout(id);
   const rows = statement(
     db,
-    `SELECT version, at, (SELECT p.name FROM person p WHERE p.id = person_id) AS by, name, length(back) AS bytes
+    `SELECT version, at, (SELECT p.name FROM person p WHERE p.id = person_id) AS by, name, length(CAST(back AS BLOB)) AS bytes
       FROM layout_log WHERE layout_id = ? ORDER BY version DESC`,
   ).all(id) as Row[];
   return done([...rows, { version: FIRST, at: layout.at, by: null, name: null, bytes: 0 }]);
@@ -36,7 +36,7 @@ export function stateAt(db: Db, id: string, version: number): Outcome<LayoutInUs
   const rows = statement(
     db,
     'SELECT version, back FROM layout_log WHERE layout_id = ? AND version > ? ORDER BY version DESC',
-  ).all(id, version) as { version: number; back: Buffer }[];
+  ).all(id, version) as { version: number; back: Buffer | string }[];
   const known = version === FIRST || version === now.value.version || hasState(db, id, version);
   if (!known) return fail('not_found', 'This state is not kept any more; load the list again.', 'version');
   const {
@@ -86,12 +86,15 @@ export function nameState(
         'INSERT INTO layout_log (layout_id, version, person_id, at, changes, back, assets) VALUES (?, ?, ?, ?, NULL, ?, NULL)',
       ).run(id, version, tx.person, Date.now(), packed('[]'));
     }
+    const was = statement(tx, 'SELECT name FROM layout_log WHERE layout_id = ? AND version = ?')
+      .pluck()
+      .get(id, version) as string | null;
     statement(tx, 'UPDATE layout_log SET name = ? WHERE layout_id = ? AND version = ?').run(
       name,
       id,
       version,
     );
-    note(tx, 'layout.state_named', id, { version, name });
+    note(tx, 'layout.state_named', id, { version, name, was });
     return done({ version });
   });
 }
@@ -165,7 +168,9 @@ function thinned(db: Db, id: string, now: number): number {
 /** Writes into a state what leads back over those before it, the nearest first. */
 function takeTogether(db: Db, id: string, version: number, before: readonly number[]): void {
   const read = statement(db, 'SELECT back FROM layout_log WHERE layout_id = ? AND version = ?').pluck();
-  const lists = [version, ...before].map((one): LayoutChange[] => unpacked(read.get(id, one) as Buffer));
+  const lists = [version, ...before].map((one): LayoutChange[] =>
+    unpacked(read.get(id, one) as Buffer | string),
+  );
   const back = JSON.stringify(compactChanges(lists));
   statement(
     db,

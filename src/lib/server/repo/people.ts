@@ -180,7 +180,7 @@ export function changePerson(db: Db, id: string, change: PersonPatch): Outcome<P
     statement(tx, 'UPDATE person SET role = ?, ends_at = ? WHERE id = ?').run(next.role, next.endsAt, id);
     if (next.endsAt !== null && next.endsAt <= Date.now())
       statement(tx, 'DELETE FROM session WHERE person_id = ?').run(id);
-    note(tx, 'person.changed', id, { role: next.role, endsAt: next.endsAt });
+    note(tx, 'person.changed', id, { ...next, was: { role: held.role, endsAt: held.endsAt } });
     return done({ ...held, ...next });
   });
 }

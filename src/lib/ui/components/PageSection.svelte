@@ -1,7 +1,7 @@
 <script lang="ts">
   import type { Snippet } from 'svelte';
 
-  /** A titled section of a page, with room for its main action beside the title. A list in it has a line to each entry. */
+  /** A titled section of a page, with room for its main action beside the title. */
   type Props = { title: string; width?: number; action?: Snippet; children: Snippet };
   let { title, width = 760, action, children }: Props = $props();
   const id = $props.id();
@@ -27,25 +27,6 @@
   }
   h2 {
     font-size: 16px;
-  }
-  section :global(:is(ul, ol).lines) {
-    width: 100%;
-    margin: 0;
-    padding: 0;
-    border: 1px solid var(--rule);
-    background: var(--card);
-    list-style: none;
-  }
-  section :global(.lines > li) {
-    display: flex;
-    align-items: center;
-    justify-content: space-between;
-    gap: 10px;
-    min-height: 34px;
-    padding: 5px 12px;
-  }
-  section :global(.lines > li + li) {
-    border-top: 1px solid var(--rule);
   }
   /* A sentence with numbers in it. */
   section :global(.line) {

@@ -1,5 +1,7 @@
 <script lang="ts">
   import type { LibraryFacets } from '$lib/contract/data';
+  import Button from '../components/Button.svelte';
+  import HappenedDialog from '../talk/HappenedDialog.svelte';
   import FirstSteps from './FirstSteps.svelte';
   import { sayPatterns } from './say';
 
@@ -7,6 +9,7 @@
   type Props = { facets: LibraryFacets };
   let { facets }: Props = $props();
 
+  let looking = $state(false);
   const KEYS = [
     ['Press, arrows', 'choose a hanger'],
     ['Shift, Ctrl/Cmd', 'choose several'],
@@ -30,8 +33,16 @@
       {#each KEYS as [key, what] (key)}<dt class="mono">{key}</dt>
         <dd>{what}</dd>{/each}
     </dl>
+    <div class="past"><Button onclick={() => (looking = true)}>What happened …</Button></div>
   </section>
 </div>
+{#if looking}
+  <HappenedDialog
+    title="What happened in the library"
+    of={{ library: true }}
+    onclose={() => (looking = false)}
+  />
+{/if}
 
 <style>
   .panel {
@@ -50,6 +61,9 @@
     gap: 6px 12px;
     margin-top: 14px;
     font-size: var(--small);
+  }
+  .past {
+    margin-top: 18px;
   }
   dt {
     color: var(--muted);

@@ -21,6 +21,7 @@
   import { freshSheet } from '$lib/core/sheet/client-sheet';
   import NewMockup from '$lib/ui/mockup/NewMockup.svelte';
   import MockupCard from '$lib/ui/mockup/MockupCard.svelte';
+  import HappenedDialog from '$lib/ui/talk/HappenedDialog.svelte';
   import ProjectPeople from '$lib/ui/people/ProjectPeople.svelte';
   import ParcelDialog from '$lib/ui/proof/ParcelDialog.svelte';
   import ProjectProof from '$lib/ui/proof/ProjectProof.svelte';
@@ -36,6 +37,7 @@
   let proofing = $state(false);
   let handing = $state(false);
   let naming = $state(false);
+  let looking = $state(false);
   type Part = { id: string; name: string; layout: LayoutData; patterns: PatternForUse[] };
   let parts: Part[] | null = $state.raw(null);
 
@@ -160,6 +162,7 @@
           >{project.closed ? 'Closed: who is in it …' : 'Who is in it …'}</Button
         >
       {/if}
+      <Button kind="quiet" onclick={() => (looking = true)}>What happened …</Button>
     </div>
     <section aria-labelledby="layouts">
       <div class="title">
@@ -234,6 +237,13 @@
     press={project.press.profile !== null}
     onclose={() => (handing = false)}
   />{/if}
+{#if looking}
+  <HappenedDialog
+    title="What happened in “{project.name}”"
+    of={{ project: project.id }}
+    onclose={() => (looking = false)}
+  />
+{/if}
 {#if naming}<ProjectPeople {project} onclose={() => (naming = false)} />{/if}
 {#if proofing}<ProjectProof projectId={project.id} onclose={() => (proofing = false)} />{/if}
 {#if printing}

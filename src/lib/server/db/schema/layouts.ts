@@ -216,7 +216,7 @@ export const layoutLog = sqliteTable(
     at: integer('at').notNull(),
     /** What leads here from the version before, as JSON. */
     changes: text('changes'),
-    /** What leads from here to the state before, as JSON, deflated. */
+    /** What leads from here to the state before, as JSON: deflated, or as text where it is short. */
     back: blob('back', { mode: 'buffer' }).notNull(),
     /** The files that it names, by their SHA-256. */
     assets: text('assets'),

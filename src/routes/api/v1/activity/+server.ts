@@ -1,7 +1,4 @@
-import { done } from '$lib/contract/failure';
 import { api } from '$lib/server/app/http';
 import { listActivity } from '$lib/server/repo/activity';
 
-export const GET = api('listActivity', ({ db, person, query }) =>
-  done(listActivity(db, person, query.before ?? null)),
-);
+export const GET = api('listActivity', ({ db, person, query }) => listActivity(db, person, query));
