@@ -5,6 +5,7 @@ import Database from 'better-sqlite3';
 import { freshShape } from '../../src/lib/core/recipe/layout';
 import { freePort, startServer } from '../lib/serve.mjs';
 import { SHORT } from './measure';
+import { runBuilt } from './built';
 
 const PASSWORD = 'two striped towels';
 const PEOPLE = 50;
@@ -104,7 +105,7 @@ export async function benchStudio(): Promise<void> {
       `${people} people on ${layouts} layouts: ${took.length} saves, ${stale} to be merged; seen by others after ${ms(share(took, 0.5))} (median; goal 150), ${ms(share(took, 0.99))} (99 %; goal 500); a save is answered in ${ms(share(saves, 0.5))}`,
     );
 
-    // One who saves alone, beside the bare transaction of the same rows in a database of the same kind.
+    // One who saves alone.
     const alone = ids[0]!;
     let version = ((await (await ask('GET', `/layouts/${alone}`)).json()) as { layout: { version: number } })
       .layout.version;
@@ -116,10 +117,12 @@ export async function benchStudio(): Promise<void> {
     const count = short ? 20 : 200;
     const saved = await timed(save, count);
     const empty = await timed(() => ask('GET', '/me').then((answer) => answer.text()), count);
-    const bare = bareTransaction(join(folder, 'bare.db'), count);
+    const turns = short ? '50' : '5000';
+    const { save: stored, bare } = (await runBuilt('saves', folder, turns)) as { save: number; bare: number };
     say(
-      `a save takes ${ms(saved)}, of which a request is ${ms(empty)}; the bare transaction of its rows ${ms(bare)}: ${((saved - empty) / bare).toFixed(2)} times without the request, ${(saved / bare).toFixed(2)} with it; goal 2`,
+      `a save in the store takes ${ms(stored)}, the bare transaction of its rows ${ms(bare)}: ${(stored / bare).toFixed(2)} times; goal 2`,
     );
+    say(`over HTTP a save takes ${ms(saved)}, and a request that saves nothing ${ms(empty)}`);
     // Ten thousand states of history under it.
     const file = new Database(join(folder, 'isle.db'));
     file.pragma('busy_timeout = 5000');
@@ -194,35 +197,6 @@ async function timed(run: () => Promise<unknown>, count: number): Promise<number
     await run();
     took.push(performance.now() - from);
   }
-  return share(took, 0.5);
-}
-
-/** What SQLite takes for the rows of one save: a shape, the layout's version, an event and a row of the log, on disk. */
-function bareTransaction(file: string, count: number): number {
-  const db = new Database(file);
-  db.pragma('journal_mode = WAL');
-  db.pragma('synchronous = FULL');
-  db.exec(`CREATE TABLE shape (id TEXT PRIMARY KEY, x REAL, form TEXT); CREATE TABLE layout (id TEXT PRIMARY KEY, version INT);
-    CREATE TABLE event (id INTEGER PRIMARY KEY, kind TEXT, data TEXT); CREATE TABLE log (id TEXT, version INT, changes TEXT, PRIMARY KEY (id, version));
-    INSERT INTO shape VALUES ('s', 0, 'x'); INSERT INTO layout VALUES ('l', 1);`);
-  const [shape, layout, event, log] = [
-    db.prepare("UPDATE shape SET x = ? WHERE id = 's'"),
-    db.prepare("UPDATE layout SET version = version + 1 WHERE id = 'l'"),
-    db.prepare("INSERT INTO event (kind, data) VALUES ('layout.changed', '{}')"),
-    db.prepare("INSERT INTO log VALUES ('l', ?, '{}')"),
-  ];
-  const took: number[] = [];
-  for (let at = 0; at < count; at += 1) {
-    const from = performance.now();
-    db.transaction(() => {
-      shape.run(at);
-      layout.run();
-      event.run();
-      log.run(at);
-    }).immediate();
-    took.push(performance.now() - from);
-  }
-  db.close();
   return share(took, 0.5);
 }
 

@@ -2,7 +2,11 @@ import fc from 'fast-check';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { colourFill, coveringPicture, freshFill } from '../../src/lib/core/recipe/fill';
 import { freshShape, type Shape } from '../../src/lib/core/recipe/layout';
-import type { LayoutChange, LayoutDoc } from '../../src/lib/core/recipe/layout-changes';
+import {
+  applyChanges as forward,
+  type LayoutChange,
+  type LayoutDoc,
+} from '../../src/lib/core/recipe/layout-changes';
 import { askedBy, openDatabase, type Db } from '../../src/lib/server/db/open';
 import { replaceEverywhere } from '../../src/lib/server/repo/bulk';
 import { applyChanges } from '../../src/lib/server/repo/layout-changes';
@@ -52,7 +56,7 @@ const spread = (ms: number): void => {
 describe('states of a layout', () => {
   it('are just what was there, after any saves, before and after they are taken together', () => {
     const deed = fc.record({
-      what: fc.constantFrom('put', 'patch', 'remove', 'order', 'group', 'page'),
+      what: fc.constantFrom('put', 'patch', 'refill', 'remove', 'order', 'group', 'ungroup', 'page'),
       shape: fc.constantFrom('a', 'b', 'c', 'd', 'e'),
       value: fc.integer({ min: 1, max: 500 }),
     });
@@ -66,6 +70,7 @@ describe('states of a layout', () => {
           const was = new Map<number, LayoutDoc>([FIRST, version()].map((state) => [state, now()]));
           for (const { what, shape, value } of deeds) {
             const name = `${id}${shape}`;
+            const [before, since] = [now(), version()];
             const here = now().shapes.some((one) => one.id === name);
             if (what === 'put')
               save({
@@ -75,7 +80,22 @@ describe('states of a layout', () => {
             else if (what === 'page') save({ do: 'page', bleed: value });
             else if (!here) continue;
             else if (what === 'patch') save({ do: 'patch-shape', id: name, fields: { x: value } });
-            else if (what === 'remove') save({ do: 'remove-shape', id: name });
+            else if (what === 'refill') {
+              // Patches alone, two of them of one shape, of which the second says nothing of its fills.
+              const fills = Array.from({ length: value % 3 }, (_, n) =>
+                colourFill(`${name}${n}`, { colour: value % 2 === 0 ? '#102030' : '#405060' }),
+              );
+              save(
+                { do: 'patch-shape', id: name, fields: { fills, locked: value % 2 === 0 } },
+                { do: 'patch-shape', id: name, fields: { x: value, name: `N${value}` } },
+              );
+            } else if (what === 'ungroup') {
+              if (before.groups.length > 0)
+                save(
+                  { do: 'patch-shape', id: name, fields: { x: value } },
+                  { do: 'remove-group', id: `${id}g` },
+                );
+            } else if (what === 'remove') save({ do: 'remove-shape', id: name });
             else if (what === 'order')
               save({
                 do: 'order',
@@ -88,6 +108,8 @@ describe('states of a layout', () => {
               save({ do: 'put-group', group }, { do: 'patch-shape', id: name, fields: { group: group.id } });
             }
             was.set(version(), now());
+            const told = changesSince(db, id, since)?.flatMap(({ changes }) => changes) ?? [];
+            expect(forward(before, told)).toEqual(now());
           }
           for (const state of versions()) expect(at(state)).toEqual(was.get(state));
           spread(apart);

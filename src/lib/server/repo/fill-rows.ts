@@ -8,13 +8,13 @@ import { migrateFill } from '../../core/recipe/migrate';
 import { fillLinks } from '../../core/recipe/links';
 import { fill } from '../db/schema';
 import type { Db } from '../db/open';
-import { RowWriter, statement } from './rows';
+import { Rows, statement } from './rows';
 
 type FillRow = typeof fill.$inferSelect;
 type FillValues = typeof fill.$inferInsert;
 
 /** Writes rows of fills. */
-export const fillRows = new RowWriter(fill);
+export const fillRows = new Rows(fill);
 
 /** Writes anew which palette colours a fill follows. */
 export function putFillLinks(tx: Db, value: Fill): void {

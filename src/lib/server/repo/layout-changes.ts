@@ -12,7 +12,7 @@ import { changesSince, recorded } from './layout-log';
 import { missingLayout, missingPattern, missingPicture, nestedWrong } from './layout-refs';
 import { getLayout, noLayout } from './layouts';
 import { nameKey } from './names';
-import { RowWriter, statement } from './rows';
+import { Rows, statement } from './rows';
 
 /** What a save has to know of its layout. */
 type LayoutRow = { id: string; name: string; version: number; projectId: string };
@@ -39,10 +39,13 @@ export function applyChanges(
     // Patches leave the page, the groups and the order as they are.
     const shapesAlone = asked.every((change) => change.do === 'patch-shape');
     const touched = new Map([[id, { shapes: new Set(asked.flatMap(shapeIdOf)), page: !shapesAlone }]]);
-    return recorded(tx, touched, (shapes) => {
-      const read = whole(shapes, asked);
+    return recorded(tx, touched, (stored, made) => {
+      const read = whole(stored, asked);
       if (!read.ok) return read;
-      const refused = missing(tx, row, read.value) ?? applyAll(tx, row, read.value);
+      const refused = missing(tx, row, read.value) ?? applyAll(tx, row, read.value, stored);
+      // Where groups go, shapes are changed that nobody named: what came of those is read again.
+      for (const change of shapesAlone ? read.value : [])
+        if (change.do === 'put-shape') made.set(change.shape.id, change.shape);
       return refused ?? done({ version: row.version + 1 });
     });
   });
@@ -100,9 +103,14 @@ const missing = (
 ): ReturnType<typeof fail> | null =>
   missingPattern(tx, changes) ?? missingPicture(tx, changes) ?? missingLayout(tx, projectId, changes);
 
-function applyAll(tx: Db, row: LayoutRow, changes: readonly WholeChange[]): ReturnType<typeof fail> | null {
+function applyAll(
+  tx: Db,
+  row: LayoutRow,
+  changes: readonly WholeChange[],
+  stored: ReadonlyMap<string, Shape>,
+): ReturnType<typeof fail> | null {
   for (const [index, change] of changes.entries()) {
-    const refused = applyChange(tx, row, change, `changes.${index}`);
+    const refused = applyChange(tx, row, change, `changes.${index}`, stored);
     if (refused) return refused;
   }
   return nestedWrong(tx, row.id, changes);
@@ -113,10 +121,11 @@ function applyChange(
   row: LayoutRow,
   change: WholeChange,
   path: string,
+  stored: ReadonlyMap<string, Shape>,
 ): ReturnType<typeof fail> | null {
   switch (change.do) {
     case 'put-shape':
-      return putShape(tx, row.id, change.shape, `${path}.shape`);
+      return putShape(tx, row.id, change.shape, `${path}.shape`, stored.get(change.shape.id));
     case 'remove-shape':
       tx.delete(shape)
         .where(and(eq(shape.id, change.id), eq(shape.layoutId, row.id)))
@@ -164,9 +173,16 @@ function putGroup(tx: Db, layoutId: string, value: ShapeGroup, path: string): Re
   return null;
 }
 
-const shapeRows = new RowWriter(shape);
+const shapeRows = new Rows(shape);
 
-function putShape(tx: Db, layoutId: string, value: Shape, path: string): ReturnType<typeof fail> | null {
+/** Writes a shape and its fills; those of a patch that says nothing of them are left alone: they are the very ones of `stored`. */
+function putShape(
+  tx: Db,
+  layoutId: string,
+  value: Shape,
+  path: string,
+  stored: Shape | undefined,
+): ReturnType<typeof fail> | null {
   const { fills, form, mask, stroke, group: groupId, ...rest } = value;
   const { fills: strokeFills = [], ...line } = stroke ?? {};
   const held = shapeRows.get(tx, value.id);
@@ -186,6 +202,7 @@ function putShape(tx: Db, layoutId: string, value: Shape, path: string): ReturnT
     stroke: stroke && JSON.stringify(line),
   };
   shapeRows.put(tx, columns, held);
+  if (stored && stored.fills === value.fills && stored.stroke === value.stroke) return null;
   const stacks = [
     { list: fills, part: 'fill' as const, at: `${path}.fills` },
     { list: strokeFills, part: 'stroke' as const, at: `${path}.stroke.fills` },

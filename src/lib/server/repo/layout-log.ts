@@ -1,13 +1,18 @@
 import { deflateRawSync, inflateRawSync } from 'node:zlib';
-import { asc, eq, sql, type AnyColumn, type SQL } from 'drizzle-orm';
-import { diffLayout, type LayoutChange, type LayoutDoc } from '../../core/recipe/layout-changes';
+import { eq, sql, type SQL } from 'drizzle-orm';
+import {
+  changedFields,
+  diffLayout,
+  type LayoutChange,
+  type LayoutDoc,
+} from '../../core/recipe/layout-changes';
 import type { Shape } from '../../core/recipe/layout';
 import type { LoggedChange } from '../../contract/data';
 import type { Db } from '../db/open';
 import { fill, layout, shape } from '../db/schema';
 import { note } from './context';
 import { guidesOf, layoutGroups, shapeOf } from './layouts';
-import { once, statement } from './rows';
+import { once, Rows, statement } from './rows';
 
 /** Of so many saves one may ask what they changed; who was away longer reads the layout whole. */
 const MOST_SAVES = 400;
@@ -18,24 +23,60 @@ export type Touched = ReadonlyMap<string, { shapes: ReadonlySet<string>; page: b
 
 /**
  * Runs what changes some layouts, gives each a new version, and writes down what became of it: the changes for those who have it
- * open, and what leads back for its history. All in the transaction that is under way. `work` gets the shapes as they are stored.
+ * open, and what leads back for its history. All in the transaction that is under way. `work` gets the shapes as they are stored, and
+ * may put those into `made` that it has written whole; the others are read again.
  */
-export function recorded<T>(tx: Db, touched: Touched, work: (before: ReadonlyMap<string, Shape>) => T): T {
+export function recorded<T>(
+  tx: Db,
+  touched: Touched,
+  work: (before: ReadonlyMap<string, Shape>, made: Map<string, Shape>) => T,
+): T {
   // A shape that is not touched stands on both sides as the very same object, so that nothing of it is compared.
   const stubs = new Map<string, Shape>();
   const ids = [...touched.values()].flatMap(({ shapes }) => [...shapes]);
   const stored = shapesBy(tx, ids);
-  const before = new Map([...touched.keys()].map((id) => [id, partOf(tx, id, touched, stored, stubs)]));
-  const value = work(stored);
-  const made = shapesBy(tx, ids);
-  for (const id of touched.keys()) {
-    const [was, now] = [before.get(id), partOf(tx, id, touched, made, stubs)];
-    if (was && now) write(tx, id, was, now);
+  const pages = [...touched].flatMap(([id, { page }]) => (page ? [id] : []));
+  const before = new Map(pages.map((id) => [id, wholeOf(tx, id, stored, stubs)]));
+  const made = new Map<string, Shape>();
+  const value = work(stored, made);
+  const unknown = ids.filter((id) => !made.has(id));
+  for (const [id, shape] of shapesBy(tx, unknown)) made.set(id, shape);
+  for (const [id, { shapes, page }] of touched) {
+    if (!page) {
+      write(tx, id, patches(shapes, stored, made));
+      continue;
+    }
+    const [was, now] = [before.get(id), wholeOf(tx, id, made, stubs)];
+    if (was && now) write(tx, id, { changes: diffLayout(was, now), back: diffLayout(now, was) });
   }
   return value;
 }
 
-function write(tx: Db, id: string, was: LayoutDoc, now: LayoutDoc): void {
+/** What leads from shapes to the same ones as they are later, and back. */
+function patches(
+  ids: ReadonlySet<string>,
+  from: ReadonlyMap<string, Shape>,
+  to: ReadonlyMap<string, Shape>,
+): { changes: LayoutChange[]; back: LayoutChange[] } {
+  const changes: LayoutChange[] = [];
+  const back: LayoutChange[] = [];
+  for (const id of ids) {
+    const [was, now] = [from.get(id), to.get(id)];
+    const fields = was && now && changedFields(was, now);
+    if (!fields) continue;
+    const before = Object.fromEntries(Object.keys(fields).map((key) => [key, was[key as keyof Shape]]));
+    changes.push({ do: 'patch-shape', id, fields });
+    back.push({ do: 'patch-shape', id, fields: before });
+  }
+  return { changes, back };
+}
+
+/** Writes down a change: what leads to it, and what leads back. */
+function write(
+  tx: Db,
+  id: string,
+  { changes, back }: { changes: readonly LayoutChange[]; back: readonly LayoutChange[] },
+): void {
   const at = Date.now();
   const version = statement(
     tx,
@@ -43,11 +84,11 @@ function write(tx: Db, id: string, was: LayoutDoc, now: LayoutDoc): void {
   )
     .pluck()
     .get(at, id) as number;
-  const back = JSON.stringify(diffLayout(now, was));
+  const before = JSON.stringify(back);
   statement(
     tx,
     `INSERT INTO layout_log (layout_id, version, person_id, at, changes, back, assets) VALUES (?, ?, ?, ?, ?, ?, ?)`,
-  ).run(id, version, tx.person, at, JSON.stringify(diffLayout(was, now)), packed(back), assetsIn(back));
+  ).run(id, version, tx.person, at, JSON.stringify(changes), packed(before), assetsIn(before));
   note(tx, 'layout.changed', id, { version });
 }
 
@@ -66,22 +107,13 @@ export const assetsIn = (text: string): string | null => {
   return found.size === 0 ? null : [...found].join(' ');
 };
 
-/** What stands for the page and the groups of a layout where neither is changed. */
-const SAME_PAGE: Omit<LayoutDoc, 'shapes'> = {
-  ...{ name: '', width: 0, height: 0, measure: 'px', ppi: 0, background: null, backgroundLink: null },
-  ...{ bleed: 0, margin: 0, guides: [], groups: [] },
-};
-
-/** A layout with what is touched of it: where that is the page, groups or order, all of these and the other shapes by their ids. */
-function partOf(
+/** A layout with its page, its groups and its shapes in their order, of which those that are not known stand by their ids. */
+function wholeOf(
   tx: Db,
   id: string,
-  touched: Touched,
   known: ReadonlyMap<string, Shape>,
   stubs: Map<string, Shape>,
 ): LayoutDoc | null {
-  const { shapes: named, page } = touched.get(id) ?? { shapes: [], page: true };
-  if (!page) return { ...SAME_PAGE, shapes: [...named].flatMap((one) => known.get(one) ?? []) };
   const row = layoutRow(tx).get({ id });
   if (!row) return null;
   const order = statement(tx, 'SELECT id FROM shape WHERE layout_id = ? ORDER BY position')
@@ -99,9 +131,6 @@ function partOf(
   };
 }
 
-// Every save asks these: they are built and prepared once.
-const listed = (column: AnyColumn): SQL =>
-  sql`${column} IN (SELECT value FROM json_each(${sql.placeholder('ids')}))`;
 const layoutRow = once((db) =>
   db
     .select()
@@ -109,18 +138,18 @@ const layoutRow = once((db) =>
     .where(eq(layout.id, sql.placeholder('id')))
     .prepare(),
 );
-const shapeRows = once((db) => db.select().from(shape).where(listed(shape.id)).prepare());
-const fillRows = once((db) =>
-  db.select().from(fill).where(listed(fill.shapeId)).orderBy(asc(fill.position)).prepare(),
-);
+const shapeRows = new Rows(shape);
+const fillRows = new Rows(fill);
+const LISTED = 'IN (SELECT value FROM json_each(?))';
 
 /** Shapes by their ids, as far as they can be read. */
 export function shapesBy(db: Db, ids: readonly string[]): Map<string, Shape> {
   const shapes = new Map<string, Shape>();
   if (ids.length === 0) return shapes;
-  const list = { ids: JSON.stringify(ids) };
-  const rows = shapeRows(db).all(list);
-  const fills = fillRows(db).all(list);
+  // Most saves are about one shape.
+  const [among, list] = ids.length === 1 ? ['= ?', ids[0]] : [LISTED, JSON.stringify(ids)];
+  const rows = shapeRows.where(db, `id ${among}`, list);
+  const fills = fillRows.where(db, `shape_id ${among} ORDER BY position`, list);
   const byShape = new Map<string, (typeof fill.$inferSelect)[]>();
   for (const row of fills) byShape.set(row.shapeId, [...(byShape.get(row.shapeId) ?? []), row]);
   for (const row of rows)

@@ -9,7 +9,7 @@ import { seen } from './access';
 import { among, newId, note, stale, writing } from './context';
 import { paletteLinks } from './links';
 import { nameKey } from './names';
-import { RowWriter, statement } from './rows';
+import { Rows, statement } from './rows';
 import { indexPaletteColours } from './search-index';
 
 /** All palettes by name with their colours in order; with `projectId` those of the project and the shared ones. */
@@ -145,7 +145,7 @@ export function colourUses(db: Db, paletteId: string): ColourUses {
   return uses;
 }
 
-const colourRows = new RowWriter(paletteColour);
+const colourRows = new Rows(paletteColour);
 
 /** Writes a palette's entries: known ids are changed in place, new ones added, others taken out of sight. */
 function writeEntries(

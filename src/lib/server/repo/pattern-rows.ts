@@ -6,13 +6,13 @@ import type { Db } from '../db/open';
 import { pattern } from '../db/schema';
 import { DRAFT, noteMade } from './made';
 import { nameKey } from './names';
-import { once, RowWriter, statement } from './rows';
+import { once, Rows, statement } from './rows';
 import { indexRecipe } from './search-index';
 import { draftKey, rememberSound, revisionKey } from './stored';
 
 export type PatternRow = typeof pattern.$inferSelect;
 
-const rows = new RowWriter(pattern);
+const rows = new Rows(pattern);
 
 const byId = once((db) =>
   db
