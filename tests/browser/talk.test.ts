@@ -3,6 +3,7 @@ import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
 import type { LayoutData, LayoutState } from '../../src/lib/contract/data';
 import { freshSheet } from '../../src/lib/core/sheet/client-sheet';
 import { enter, named, openBrowser, press, saved, shown, type Session } from '../support/browser';
+import { seriousFaults } from '../support/axe';
 import { PLAIN } from '../support/studio';
 import { OwnStudio } from '../support/own-studio';
 import { until } from '../support/until';
@@ -214,6 +215,7 @@ describe('what happened', () => {
     await until(async () =>
       expect((await entries())[0]).toMatch(/^Mara Quill archived the client sheet Front Undo/),
     );
+    expect(await seriousFaults(page)).toEqual([]);
     await press(page, 'Undo: archived the client sheet Front');
     await until(async () =>
       expect((await entries())[0]).toMatch(/A Tove brought back the client sheet Front Undo/),

@@ -7,7 +7,8 @@ import {
   PDFString,
   PDFArray,
   PDFHexString,
-  type PDFObject,
+  PDFRawStream,
+  PDFObject,
   type PDFRef,
 } from 'pdf-lib';
 import { NO_INKS, type Inks } from '../colour/inks';
@@ -100,13 +101,16 @@ export class PdfFile {
 
   /** Adds a stream, packed where it is worth it, and answers the reference to it. */
   stream(bytes: Uint8Array | string, dict: { [key: string]: Value | undefined } = {}): PDFRef {
-    const raw = typeof bytes === 'string' ? latin(bytes) : bytes;
+    // Content streams are plain ASCII.
+    const raw = typeof bytes === 'string' ? strToU8(bytes) : bytes;
     if (raw.length < WORTH_PACKING) return this.packed(raw, dict);
     return this.packed(zlibSync(raw, { level: 6 }), { ...dict, Filter: '/FlateDecode' });
   }
   /** Adds a stream whose bytes are packed already, as those of a JPEG. */
   packed(bytes: Uint8Array, dict: { [key: string]: Value | undefined }): PDFRef {
-    return this.doc.context.register(this.doc.context.stream(bytes, this.entries(dict)));
+    const of = this.dict(dict);
+    of.set(named('Length'), PDFNumber.of(bytes.length));
+    return this.doc.context.register(PDFRawStream.of(of, bytes));
   }
   object(value: Value): PDFRef {
     return this.doc.context.register(this.value(value));
@@ -194,6 +198,8 @@ export class PdfFile {
       }
     }
     const bytes = await this.doc.save({
+      // It would wait a tick for every fifty objects; it is written where nothing else waits.
+      objectsPerTick: Infinity,
       ...{ useObjectStreams: false, addDefaultPage: false, updateFieldAppearances: false },
     });
     // Print exchange is of PDF 1.6; pdf-lib writes “%PDF-1.7” whatever it is told.
@@ -201,35 +207,62 @@ export class PdfFile {
     return bytes;
   }
 
-  private entries(dict: { [key: string]: Value | undefined }): Record<string, PDFObject> {
-    return Object.fromEntries(
-      Object.entries(dict).flatMap(([key, value]) => (value === undefined ? [] : [[key, this.value(value)]])),
-    );
+  private dict(value: { readonly [key: string]: Value | undefined }): PDFDict {
+    const dict = PDFDict.withContext(this.doc.context);
+    for (const key in value) {
+      const one = value[key];
+      if (one !== undefined) dict.set(named(key), this.value(one));
+    }
+    return dict;
   }
   private value(value: Value): PDFObject {
     if (typeof value === 'number') return PDFNumber.of(rounded(value));
-    if (typeof value === 'string')
-      return value.startsWith('/') ? PDFName.of(value.slice(1)) : PDFString.of(value);
+    if (typeof value === 'string') return value.startsWith('/') ? named(value.slice(1)) : PDFString.of(value);
     if (typeof value === 'boolean') return this.doc.context.obj(value);
+    if (isNumbers(value)) return new Numbers(value);
     if (Array.isArray(value)) {
       const list = PDFArray.withContext(this.doc.context);
       for (const one of value as readonly Value[]) list.push(this.value(one));
       return list;
     }
     if (isObject(value)) return value;
-    const dict = PDFDict.withContext(this.doc.context);
-    for (const [key, one] of Object.entries(value as { [key: string]: Value | undefined }))
-      if (one !== undefined) dict.set(PDFName.of(key), this.value(one));
-    return dict;
+    return this.dict(value as { [key: string]: Value | undefined });
   }
 }
 
-/** Content streams are plain ASCII. */
-function latin(text: string): Uint8Array {
-  const bytes = new Uint8Array(text.length);
-  for (let at = 0; at < text.length; at += 1) bytes[at] = text.charCodeAt(at);
-  return bytes;
+/** A list of numbers, as it stands in the file: most of what dictionaries hold are boxes and matrices. */
+class Numbers extends PDFObject {
+  private readonly text: string;
+  constructor(values: readonly number[]) {
+    super();
+    this.text = `[ ${values.map(say).join(' ')} ]`;
+  }
+  override clone(): this {
+    return this;
+  }
+  override toString(): string {
+    return this.text;
+  }
+  override sizeInBytes(): number {
+    return this.text.length;
+  }
+  override copyBytesInto(buffer: Uint8Array, offset: number): number {
+    for (let at = 0; at < this.text.length; at += 1) buffer[offset + at] = this.text.charCodeAt(at);
+    return this.text.length;
+  }
 }
+const isNumbers = (value: Value): value is readonly number[] =>
+  Array.isArray(value) && value.length > 0 && value.every((one) => typeof one === 'number');
+
+/** Names that are met over and over; pdf-lib looks each through for escapes before it knows it again. */
+function named(name: string): PDFName {
+  const held = NAMES.get(name);
+  if (held) return held;
+  const made = PDFName.of(name);
+  if (NAMES.size < 200) NAMES.set(name, made);
+  return made;
+}
+const NAMES = new Map<string, PDFName>();
 
 /** Packing shorter streams takes longer than all else, and spares little. */
 const WORTH_PACKING = 800;

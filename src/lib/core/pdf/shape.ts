@@ -25,7 +25,7 @@ import { Drawing, type Area, type PdfInk, type SoftMask } from './drawing';
 import type { PdfFile } from './file';
 import { boxThrough, isSolid, matrixList, type Shade } from './ink';
 import { showGrey, showPicture, type PdfSources } from './picture';
-import { movedBy, tilingOf, unitBox, UnitDrawer, useKey } from './unit';
+import { isSmall, movedBy, tilingOf, unitBox, UnitDrawer, useKey } from './unit';
 
 /** CSS px are 96 to the inch, points 72. */
 export const PT_PER_PX = 72 / 96;
@@ -36,9 +36,23 @@ const MOST_COPIES = 20_000;
 const ALL_COPIES = 200_000;
 const ALL_SEGMENTS = 2_000_000;
 
-/** What may still be drawn copy by copy in a file, and whether patterns of a page may be tilings. */
-export type Room = { copies: number; segments: number; tilings: boolean };
-export const freshRoom = (): Room => ({ copies: ALL_COPIES, segments: ALL_SEGMENTS, tilings: true });
+/** What may still be drawn copy by copy in a file, whether patterns of a page may be tilings, and outlines that were read: many shapes have the same. */
+export type Room = { copies: number; segments: number; tilings: boolean; outlines: Map<string, Path> };
+export const freshRoom = (): Room => ({
+  ...{ copies: ALL_COPIES, segments: ALL_SEGMENTS, tilings: true },
+  outlines: new Map(),
+});
+const MOST_OUTLINES = 200;
+const LONGEST_OUTLINE = 2000;
+
+function outlineOf(d: string, { outlines }: Room): Path {
+  const held = outlines.get(d);
+  if (held) return held;
+  const read = parsePath(d);
+  const path = read.ok ? read.path : [];
+  if (d.length <= LONGEST_OUTLINE && outlines.size < MOST_OUTLINES) outlines.set(d, path);
+  return path;
+}
 /** What lies under edges that meet is so wide, pt: two px and a half on a screen of 96 to the inch. */
 const UNDERLAY_PT = 1.875;
 const WHITE = '#ffffff';
@@ -57,8 +71,7 @@ export class ShapeDrawer {
     private readonly sources: PdfSources,
     private readonly room: Room,
   ) {
-    const read = parsePath(shape.d);
-    this.path = read.ok ? read.path : [];
+    this.path = outlineOf(shape.d, room);
     const run = shape.text && sources.text(shape.text);
     this.area = run && shape.text ? { ...run, matrix: shape.text.matrix } : this.path;
     const whole = (shape.stroke && unionBoxes([shape.box, shape.stroke.box])) ?? shape.box;
@@ -226,7 +239,11 @@ export class ShapeDrawer {
       const back = inverseOf(cell.matrix);
       const box = boxThrough(back, art);
       const drawing = new Drawing(on.file, box);
-      drawing.within(back, () => this.unit(drawing, item));
+      drawing.within(back, () =>
+        isSmall(scene)
+          ? new UnitDrawer(this.sources, item, on.file.inks).unit(drawing)
+          : this.unit(drawing, item),
+      );
       return tilingPattern(on.file, drawing, { box, step: cell, matrix });
     });
   }

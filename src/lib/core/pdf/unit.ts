@@ -130,6 +130,15 @@ export class UnitDrawer {
 
 /** How the units of a pattern repeat as a PDF pattern: the offsets of those in one cell; `null` where they must be drawn one by one. */
 export function tilingOf(scene: UnitScene): Point[] | null {
+  const held = tilings.get(scene);
+  if (held !== undefined) return held;
+  const found = findTiling(scene);
+  tilings.set(scene, found);
+  return found;
+}
+const tilings = new WeakMap<UnitScene, Point[] | null>();
+
+function findTiling(scene: UnitScene): Point[] | null {
   const { artBox, cell, lattice, endless, abutments, meeting, pieces } = scene;
   // What meets edge to edge would show lines between tiles, and what runs on has no tile.
   if (!artBox || endless.length > 0 || abutments.length > 0 || meeting.length > 0) return null;
@@ -142,6 +151,12 @@ export function tilingOf(scene: UnitScene): Point[] | null {
   if (artBox.width > cell.width || artBox.height > cell.height) return null;
   return unitsIn(scene);
 }
+
+/** Whether a unit is drawn in fewer bytes than it takes to draw it apart and refer to it. */
+export const isSmall = ({ pieces }: UnitScene): boolean =>
+  pieces.length <= 8 &&
+  pieces.every(({ effects }) => !effects) &&
+  pieces.flatMap(({ elements }) => elements).reduce((sum, { path }) => sum + path.length, 0) <= 24;
 
 /** Whether pieces of a unit and of one that lies `offset` from it meet; so many that it would take long to tell are said to. */
 function crosses(pieces: readonly Piece[], art: Box, offset: Point): boolean {
