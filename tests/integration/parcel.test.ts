@@ -259,6 +259,10 @@ describe('a parcel', () => {
     expect((await parcel(wishOf({ layouts: [strange.id] }))).job.message).toBe(
       '“Strange” is not in this project.',
     );
+    // What is refused while pages are being drawn takes them along.
+    const press = await parcel(wishOf({ exchange: true, ppi: 1200 }));
+    expect(press.job.message).toMatch(/names its press, and this project has none yet/);
+    expect(readdirSync(join(folder, 'exports')).filter((name) => name.startsWith(press.job.id))).toEqual([]);
     const ask = { store: app.store, project, wish: wishOf({ ppi: 2400 }) };
     const begun = need(app.exports.parcel({ name: 'Stopped', ask, made: () => undefined }, BY));
     await until(() => expect(need(app.exports.get(begun.id, 'mara')).progress).toBeGreaterThan(0));

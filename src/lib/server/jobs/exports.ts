@@ -112,7 +112,8 @@ export function openExports(processes: Processes, folder: string): Exports {
         job.state = 'done';
         return;
       }
-      for (const part of [path, `${path}.part`]) await rm(part, { force: true }).catch(() => undefined);
+      for (const part of [path, `${path}.part`])
+        await rm(part, { recursive: true, force: true }).catch(() => undefined);
       job.state = drawn.failure.code === 'cancelled' ? 'cancelled' : 'failed';
       job.message = job.state === 'cancelled' ? `The ${what} was stopped.` : drawn.failure.message;
     });

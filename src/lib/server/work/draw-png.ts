@@ -12,7 +12,12 @@ import type { Tools } from './tools';
 export async function writePng(
   { pool, pictures }: Tools,
   scene: DisplayList,
-  { ppi, path, progress }: { ppi: number; path: string; progress: (share: number) => void },
+  {
+    ppi,
+    path,
+    progress,
+    signal,
+  }: { ppi: number; path: string; progress: (share: number) => void; signal?: AbortSignal },
 ): Promise<Outcome<{ bytes: number }>> {
   const file = createWriteStream(path);
   let broken: Error | null = null;
@@ -24,6 +29,7 @@ export async function writePng(
       picture: await pictures.forScene(scene),
       pixels: pictures.pixels,
       progress,
+      ...(signal ? { signal } : {}),
       write: async (part) => {
         if (broken) throw broken;
         bytes += part.length;

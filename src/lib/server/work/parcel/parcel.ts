@@ -1,4 +1,5 @@
-import { rmSync } from 'node:fs';
+import { mkdirSync, rmSync } from 'node:fs';
+import { join } from 'node:path';
 import { strToU8 } from 'fflate';
 import sharp from 'sharp';
 import type {
@@ -99,16 +100,63 @@ class Parcel {
   ) {}
 
   async write(): Promise<ParcelContents> {
-    const { wish, zip, project } = this;
     const layouts = this.layouts();
+    const stop = new AbortController();
+    const drawn = this.wish.png ? this.drawPages(layouts, stop.signal) : Promise.resolve([]);
+    // What goes wrong with it is told where it is waited for.
+    drawn.catch(() => undefined);
+    try {
+      return await this.fill(layouts, drawn);
+    } finally {
+      stop.abort();
+      await drawn.catch(() => undefined);
+      rmSync(this.parts, { recursive: true, force: true });
+    }
+  }
+
+  /** Where pages lie until they are taken in. */
+  private get parts(): string {
+    return `${this.path}.part`;
+  }
+
+  /**
+   * Draws the layouts as PNG, one after the other, and answers where they lie. Threads do most of it, and this one writes all else
+   * meanwhile.
+   */
+  private async drawPages(layouts: readonly LayoutData[], signal: AbortSignal): Promise<string[]> {
+    const { tools, wish } = this;
+    mkdirSync(this.parts, { recursive: true });
+    const paths: string[] = [];
+    for (const [at, layout] of layouts.entries()) {
+      const path = join(this.parts, String(at));
+      const scene = withBleed(sceneOf(tools.db, layout), wish.bleed ? layout.bleed : 0);
+      must(await writePng(tools, scene, { ppi: wish.ppi, path, signal, progress: () => undefined }));
+      paths.push(path);
+      this.step();
+    }
+    return paths;
+  }
+
+  private async fill(layouts: readonly LayoutData[], drawn: Promise<string[]>): Promise<ParcelContents> {
+    const { wish, zip, project } = this;
     const shown = withPages(this.tools.db, layouts);
     const patterns = wish.patterns || wish.spec ? this.patterns(shown, this.inksOf(layouts)) : [];
     this.steps =
       layouts.length * [wish.pdf, wish.png, wish.svg].filter(Boolean).length + 2 * patterns.length + 2;
     const pages: { layout: LayoutData; files: string[] }[] = [];
     const stems = new Set<string>();
-    for (const layout of layouts)
-      pages.push({ layout, files: await this.layout(layout, freeSlug(layout.name, stems, 'layout')) });
+    const pictures: string[] = [];
+    for (const layout of layouts) {
+      const stem = `layouts/${freeSlug(layout.name, stems, 'layout')}`;
+      const files = [
+        wish.pdf ? [`${stem}.pdf`] : [],
+        wish.png ? [`${stem}.png`] : [],
+        wish.svg ? [`${stem}.svg`] : [],
+      ];
+      pages.push({ layout, files: files.flat() });
+      pictures.push(`${stem}.png`);
+      await this.layout(layout, stem);
+    }
     if (wish.patterns) for (const one of patterns) await this.pattern(one);
     if (wish.palettes) this.palettes();
     if (wish.spec) await this.spec(pages, patterns, shown);
@@ -123,6 +171,7 @@ class Parcel {
           `Words are outlines, or parts of fonts within a PDF; no font is needed to show them. They are set in:\n\n${fonts.map((font) => licenceOf(font, brought)).join('\n')}\n`,
         ),
       );
+    for (const [at, path] of (await drawn).entries()) zip.take(pictures[at] ?? '', path);
     const contents: ParcelContents = {
       layouts: shown.map(({ id, name, version }) => ({ id, name, version })),
       patterns: patterns.map(({ pattern, revision }) => ({ id: pattern.id, name: pattern.name, revision })),
@@ -209,33 +258,19 @@ class Parcel {
     return [...found.values()].sort((one, other) => (one.folder < other.folder ? -1 : 1));
   }
 
-  private async layout(layout: LayoutData, stem: string): Promise<string[]> {
+  /** A layout as vectors. */
+  private async layout(layout: LayoutData, stem: string): Promise<void> {
     const { tools, wish, zip } = this;
-    const files: string[] = [];
     const bleed = wish.bleed ? layout.bleed : 0;
     if (wish.pdf) {
-      const file = `layouts/${stem}.pdf`;
-      zip.add(file, must(await layoutsPdf(tools, [layout], layout.name, pdfWish(wish))));
-      files.push(file);
-      this.step();
-    }
-    if (wish.png) {
-      const file = `layouts/${stem}.png`;
-      const drawn = `${this.path}.part`;
-      const scene = withBleed(sceneOf(tools.db, layout), bleed);
-      must(await writePng(tools, scene, { ppi: wish.ppi, path: drawn, progress: () => undefined }));
-      zip.take(file, drawn);
-      files.push(file);
+      zip.add(`${stem}.pdf`, must(await layoutsPdf(tools, [layout], layout.name, pdfWish(wish))));
       this.step();
     }
     if (wish.svg) {
-      const file = `layouts/${stem}.svg`;
       const svg = must(layoutFile(tools.db, layout, { as: 'live', bleed }));
-      zip.add(file, strToU8(await tools.pictures.embed(svg)));
-      files.push(file);
+      zip.add(`${stem}.svg`, strToU8(await tools.pictures.embed(svg)));
       this.step();
     }
-    return files;
   }
 
   private async pattern(of: SpecPattern): Promise<void> {
