@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { urlOf } from '../state/api';
   import { resolveSlots } from '$lib/core/colour/slots';
   import type { Credit, Motif } from '$lib/core/recipe/recipe';
   import { motifSvg } from '$lib/core/svg/motif';
@@ -58,7 +59,9 @@
   {/each}
   <div class="buttons">
     <Button kind="quiet" onclick={save}>Save as SVG</Button>
-    {#if asset}<Button kind="quiet" href="/api/v1/motifs/{asset}">The file it came from</Button>{/if}
+    {#if asset}<Button kind="quiet" href={urlOf('GET /motifs/{hash}', { hash: asset })}
+        >The file it came from</Button
+      >{/if}
   </div>
 </Panel>
 

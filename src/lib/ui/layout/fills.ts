@@ -1,3 +1,4 @@
+import { urlOf } from '../state/api';
 import { sortedStops } from '$lib/core/recipe/gradient';
 import type { Fill } from '$lib/core/recipe/fill';
 import type { LayoutEditor } from './editor.svelte';
@@ -28,7 +29,7 @@ export function inkCss(fill: Fill, editor: LayoutEditor): string {
         .map(({ at, colour }) => `${colour} ${at * 100}%`)
         .join(', ')})`;
     case 'picture':
-      return `url("/api/v1/motifs/${fill.asset}") center / cover`;
+      return `url("${urlOf('GET /motifs/{hash}', { hash: fill.asset })}") center / cover`;
     case 'layout': {
       const page = editor.pages.get(fill.layout);
       return page?.background ?? '#ffffff';

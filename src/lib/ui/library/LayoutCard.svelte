@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { urlOf } from '../state/api';
   import type { LayoutSummary } from '$lib/contract/data';
   import { saySize } from './say';
 
@@ -10,7 +11,10 @@
 <a href="/projects/{layout.projectId}/layouts/{layout.id}">
   <span class="mat">
     <img
-      src="/api/v1/layouts/{layout.id}/svg?patterns=live&version={layout.version}"
+      src={urlOf('GET /layouts/{id}/svg', {
+        id: layout.id,
+        query: { patterns: 'live', version: layout.version },
+      })}
       alt=""
       loading="lazy"
       style:aspect-ratio="{layout.width} / {layout.height}"

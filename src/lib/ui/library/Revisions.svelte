@@ -3,7 +3,7 @@
   import type { PatternDetail } from '$lib/contract/data';
   import Button from '../components/Button.svelte';
   import Dialog from '../components/Dialog.svelte';
-  import { call } from '../state/api';
+  import { call, urlOf } from '../state/api';
   import { toasts } from '../state/toasts.svelte';
   import { refresh } from '../state/refresh';
 
@@ -17,7 +17,10 @@
   const when = (at: number): string =>
     new Date(at).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric' });
   const picture = (number: number, width: number, height: number, at: number): string =>
-    `/api/v1/patterns/${pattern.id}/revisions/${number}/swatch?width=${width}&height=${height}&scale=${at}`;
+    urlOf('GET /patterns/{id}/revisions/{number}/swatch', {
+      ...{ id: pattern.id, number },
+      query: { width, height, scale: at },
+    });
 
   async function restore(number: number): Promise<void> {
     const done = await call('POST /patterns/{id}/revisions/{number}/restored', {

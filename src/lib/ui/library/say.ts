@@ -1,3 +1,4 @@
+import { urlOf } from '../state/api';
 import type { Instead, PatternFacts, PatternSummary } from '$lib/contract/data';
 import { fractionText } from '$lib/core/num/fraction';
 import { fromPx, type LengthUnit } from '$lib/core/num/length';
@@ -51,11 +52,17 @@ export function swatchUrl(
   const number = pattern.newest > 0 ? String(pattern.newest) : 'draft';
   const followed = (pattern.facts?.slots ?? []).filter((slot) => slot.link);
   const tints = [...followed, ...Object.values(colourway?.colours ?? {})];
-  const look = tints.length === 0 ? '' : `&look=${tints.map(({ colour }) => colour.slice(1)).join('.')}`;
-  const way = colourway ? `&colourway=${colourway.id}` : '';
+  const look = tints.map(({ colour }) => colour.slice(1)).join('.');
   const pixels = Math.min(4, Math.ceil(globalThis.devicePixelRatio ?? 1));
-  const picture = as === 'png' ? `&as=png&pixels=${pixels}` : '';
-  return `/api/v1/patterns/${pattern.id}/revisions/${number}/swatch?width=${width}&height=${height}&scale=${scale}${way}${look}${picture}`;
+  return urlOf('GET /patterns/{id}/revisions/{number}/swatch', {
+    ...{ id: pattern.id, number },
+    query: {
+      ...{ width, height, scale },
+      ...(colourway ? { colourway: colourway.id } : {}),
+      ...(look === '' ? {} : { look }),
+      ...(as === 'png' ? { as, pixels } : {}),
+    },
+  });
 }
 
 export const KIND_NAMES = { drawn: 'Drawn', measured: 'Measured', picture: 'Picture' } as const;

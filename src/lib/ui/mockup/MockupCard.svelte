@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { keptStill } from './kept-still';
   import Archive from '@lucide/svelte/icons/archive';
   import Copy from '@lucide/svelte/icons/copy';
   import type { MockupSummary } from '$lib/contract/data';
@@ -35,7 +36,7 @@
       {#if mockup.stillAt === null}
         <span class="muted">Its picture is made when it is opened.</span>
       {:else}
-        <img src="/api/v1/mock-ups/{mockup.id}/still?made={mockup.stillAt}" alt="" loading="lazy" />
+        <img src={keptStill(mockup)} alt="" loading="lazy" />
       {/if}
     </span>
     <strong>{mockup.name}</strong>

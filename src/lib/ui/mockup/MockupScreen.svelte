@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { keptStill } from './kept-still';
   import Fixed from '../components/Fixed.svelte';
   import { beforeNavigate } from '$app/navigation';
   import { onMount, untrack } from 'svelte';
@@ -187,7 +188,7 @@
         {palettes}
         {eyedropper}
         {saving}
-        kept={mockup.stillAt === null ? null : `/api/v1/mock-ups/${mockup.id}/still?made=${mockup.stillAt}`}
+        kept={keptStill(mockup)}
         onsaved={() => (saving = false)}
       />
       <Sizer {room} part="fills" name="fill bar" side="below" measured={fillsHeight} />

@@ -9,7 +9,7 @@
   import Button from '../components/Button.svelte';
   import Dialog from '../components/Dialog.svelte';
   import Field from '../components/Field.svelte';
-  import { call, sendFile } from '../state/api';
+  import { call, sendFile, urlOf } from '../state/api';
 
   /** A new mock-up: objects in space, or surfaces on a photograph, one's own or one that is kept. */
   type Props = { projectId: string; names: string[]; onclose: () => void };
@@ -86,7 +86,11 @@
     {#each kept ?? [] as one (one.id)}
       <div class="photo">
         <button type="button" disabled={busy} onclick={() => void make(one.body)}>
-          <img src="/api/v1/motifs/{one.body.photo?.asset}?side=512" alt="" />
+          <img
+            src={one.body.photo &&
+              urlOf('GET /motifs/{hash}', { hash: one.body.photo.asset, query: { side: '512' } })}
+            alt=""
+          />
           <span>{one.name}</span>
         </button>
         <span class="forget">

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { urlOf } from '../state/api';
   import { onMount, untrack } from 'svelte';
   import type { BrushStroke } from '$lib/core/geom/brush-stroke';
   import type { Point } from '$lib/core/geom/point';
@@ -62,7 +63,7 @@
   async function start(): Promise<void> {
     if (!canvas) return;
     const image = new Image();
-    image.src = `/api/v1/motifs/${photo.asset}`;
+    image.src = urlOf('GET /motifs/{hash}', { hash: photo.asset });
     try {
       await image.decode();
     } catch {

@@ -2,7 +2,7 @@ import type { LayoutInUse } from '$lib/contract/data';
 import type { Size } from '$lib/core/lattice/size';
 import { layoutsIn, type Mockup } from '$lib/core/mockup/mockup';
 import type { Photo } from '$lib/core/mockup/photo';
-import { call } from '../state/api';
+import { call, urlOf } from '../state/api';
 import { pagesOf } from './pages';
 import { frontOf, photoStill } from './photo-still';
 import { stillOf } from './still';
@@ -49,7 +49,7 @@ async function onPhotograph(
   size: Size,
 ): Promise<HTMLCanvasElement | null> {
   const image = new Image();
-  image.src = `/api/v1/motifs/${photo.asset}`;
+  image.src = urlOf('GET /motifs/{hash}', { hash: photo.asset });
   const { PhotoScene } = await import('./scene/photo-scene');
   let scene;
   try {

@@ -2,7 +2,7 @@
   import type { SharedSheet } from '$lib/contract/data';
   import { SHEET_LIMITS, type SheetChoice } from '$lib/core/sheet/client-sheet';
   import { sayDate } from '../library/say';
-  import { call } from '../state/api';
+  import { call, urlOf } from '../state/api';
 
   /** A sheet as a client sees it: pictures with their names, a choice and words for each; nothing else of the studio. */
   type Props = { token: string; sheet: SharedSheet };
@@ -61,7 +61,10 @@
     {#each sheet.shown.items as item (item.id)}
       <article class={item.width} aria-label={item.title || 'Note'}>
         {#if sheet.pictures.includes(item.id)}
-          <img src="/api/v1/shared/{token}/pictures/{item.id}" alt={item.title} />
+          <img
+            src={urlOf('GET /shared/{token}/pictures/{item}', { token, item: item.id })}
+            alt={item.title}
+          />
         {/if}
         {#if item.title}<h2>{item.title}</h2>{/if}
         {#if item.facts}<p class="muted mono">{item.facts}</p>{/if}

@@ -1,4 +1,5 @@
-import { call } from '../state/api';
+import { keptStill } from '../mockup/kept-still';
+import { ask, call, urlOf } from '../state/api';
 import type { SheetItem } from '$lib/core/sheet/client-sheet';
 import { swatchUrl } from '../library/say';
 import { pictureOfMockup } from '../mockup/offscreen';
@@ -16,11 +17,13 @@ export function previewOf(sources: SheetSources, { kind, of }: SheetItem): strin
   switch (kind) {
     case 'mock-up': {
       const found = sources.mockups.find(({ id }) => id === of);
-      return found && found.stillAt !== null ? `/api/v1/mock-ups/${of}/still?made=${found.stillAt}` : null;
+      return found ? keptStill(found) : null;
     }
     case 'layout': {
       const found = sources.layouts.find(({ id }) => id === of);
-      return found ? `/api/v1/layouts/${of}/svg?patterns=live&version=${found.version}` : null;
+      return found
+        ? urlOf('GET /layouts/{id}/svg', { id: of, query: { patterns: 'live', version: found.version } })
+        : null;
     }
     case 'pattern': {
       const found = sources.patterns.find(({ id }) => id === of);
@@ -102,6 +105,6 @@ async function strikeOff(id: string): Promise<ImageBitmap> {
     if (!next.ok) throw new Error(next.failure.message);
     job = next.value;
   }
-  const file = await fetch(`/api/v1/exports/${begun.value.id}/file`);
+  const file = await ask('GET /exports/{id}/file', { id: begun.value.id });
   return createImageBitmap(await file.blob());
 }

@@ -1,6 +1,6 @@
 import { glyphPathData } from '$lib/core/geom/glyphs';
 import opentype, { type Font } from 'opentype.js';
-import { call } from './api';
+import { call, urlOf } from './api';
 import bitter from '@fontsource/bitter/files/bitter-latin-700-normal.woff?url';
 import brush from '@fontsource/caveat-brush/files/caveat-brush-latin-400-normal.woff?url';
 import limelight from '@fontsource/limelight/files/limelight-latin-400-normal.woff?url';
@@ -29,7 +29,7 @@ const STUDIO_FONT = 'own-';
 /** Where a font is fetched; `null` for one that is not known. */
 export const fontAddress = (fontId: string): string | null =>
   fontId.startsWith(STUDIO_FONT)
-    ? `/api/v1/fonts/${fontId}/file`
+    ? urlOf('GET /fonts/{id}/file', { id: fontId })
     : (FONTS.find((font) => font.id === fontId)?.url ?? null);
 
 const loaded = new Map<string, Promise<Font>>();
