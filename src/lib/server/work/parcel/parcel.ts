@@ -1,64 +1,43 @@
 import { mkdirSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { strToU8 } from 'fflate';
-import sharp from 'sharp';
 import type {
   LayoutData,
   PageForUse,
   ParcelContents,
   ParcelWish,
-  PatternDetail,
   ProjectDetail,
   StudioFont,
 } from '../../../contract/data';
-import { done, fail, type Failure, type Outcome } from '../../../contract/failure';
-import { CODE_FILES, type Answer, type CodeAsk } from '../../../contract/work';
-import { resolveSlots } from '../../../core/colour/slots';
-import { plainColours } from '../../../core/colour/tint';
+import { done, fail } from '../../../contract/failure';
+import type { Answer } from '../../../contract/work';
 import { withBleed } from '../../../core/draw/reframe';
 import { lowerLayout } from '../../../core/draw/lower';
 import { paletteCss, paletteCsv, paletteSvg } from '../../../core/formats/palette-files';
 import { tokensOf } from '../../../core/formats/tokens';
 import { pixelSize } from '../../../core/num/length';
-import { patternFills } from '../../../core/recipe/layout';
 import type { Inks } from '../../../core/colour/inks';
 import { creditsDue, freeSlug, slug } from '../../../core/recipe/library';
 import { LIMITS } from '../../../core/recipe/limits';
-import { followRecipe } from '../../../core/recipe/links';
-import { compiledPattern } from '../../../core/scene/pattern';
-import { compileUnit } from '../../../core/scene/unit';
 import { spaceFailure } from '../../render/space';
 import type { Db } from '../../db/open';
 import { listFonts } from '../../repo/fonts';
 import { inksInUse } from '../../repo/layout-inks';
 import { getLayout, layoutInUse } from '../../repo/layouts';
-import { paletteLinks } from '../../repo/links';
 import { listPalettes } from '../../repo/palettes';
-import { getPattern, storedAt } from '../../repo/patterns';
 import { getProject } from '../../repo/projects';
 import { writePng } from '../draw-png';
-import { tileAsPng } from '../handing-out';
-import { writtenCode } from '../in-code';
 import { layoutsPdf, pagesPdf, type PdfWish } from '../layout-pdf';
 import { sceneOf } from '../layout-scene';
 import { layoutFile } from '../layout-svg';
 import { swatchPicture } from '../swatch-picture';
 import type { Tools } from '../tools';
+import { addPattern, patternsShown } from './patterns';
+import { must, Refused } from './refused';
 import { specHtml, specPages, type SpecPattern } from './spec';
 import { ZipFile } from './zip-file';
 
 type Ask = { project: string; wish: ParcelWish; path: string };
-
-/** A failure on the way: whatever was written goes, and the sentence is told. */
-class Refused extends Error {
-  constructor(readonly failure: Failure) {
-    super(failure.message);
-  }
-}
-function must<T>(outcome: Outcome<T>): T {
-  if (!outcome.ok) throw new Refused(outcome.failure);
-  return outcome.value;
-}
 
 /**
  * All that belongs to a project as one zip: its layouts, the patterns they use, palettes, credits, a spec sheet, and a manifest with
@@ -140,7 +119,8 @@ class Parcel {
   private async fill(layouts: readonly LayoutData[], drawn: Promise<string[]>): Promise<ParcelContents> {
     const { wish, zip, project } = this;
     const shown = withPages(this.tools.db, layouts);
-    const patterns = wish.patterns || wish.spec ? this.patterns(shown, this.inksOf(layouts)) : [];
+    const patterns =
+      wish.patterns || wish.spec ? patternsShown(this.tools.db, shown, this.inksOf(layouts)) : [];
     this.steps =
       layouts.length * [wish.pdf, wish.png, wish.svg].filter(Boolean).length + 2 * patterns.length + 2;
     const pages: { layout: LayoutData; files: string[] }[] = [];
@@ -157,7 +137,7 @@ class Parcel {
       pictures.push(`${stem}.png`);
       await this.layout(layout, stem);
     }
-    if (wish.patterns) for (const one of patterns) await this.pattern(one);
+    if (wish.patterns) for (const one of patterns) await addPattern(this.tools, zip, one, () => this.step());
     if (wish.palettes) this.palettes();
     if (wish.spec) await this.spec(pages, patterns, shown);
     const due = creditsDue(patterns.map(({ pattern }) => pattern));
@@ -228,36 +208,6 @@ class Parcel {
     );
   }
 
-  /** The patterns that these layouts show, each at the revision that is shown. */
-  private patterns(shown: readonly PageForUse[], inks: Inks): SpecPattern[] {
-    const { db } = this.tools;
-    const links = paletteLinks(db);
-    const known = new Map<string, Outcome<PatternDetail>>();
-    const found = new Map<string, SpecPattern>();
-    const stems = new Set<string>();
-    for (const fill of shown.flatMap(({ shapes }) => shapes.flatMap(patternFills))) {
-      const read = known.get(fill.pattern) ?? getPattern(db, fill.pattern);
-      known.set(fill.pattern, read);
-      if (!read.ok) continue;
-      const pattern = read.value;
-      const revision = fill.held ?? pattern.newest;
-      const key = `${pattern.id}@${revision}`;
-      const stored = found.has(key) ? null : storedAt(db, pattern.id, revision);
-      if (!stored?.ok) continue;
-      const recipe = followRecipe(stored.value, links);
-      const scene = compileUnit(recipe);
-      if (scene.fault) continue;
-      const name = revision === pattern.newest ? pattern.name : `${pattern.name} revision ${revision}`;
-      found.set(key, {
-        ...{ pattern, recipe, revision, colours: resolveSlots(recipe.slots, {}) },
-        compiled: compiledPattern(key, pattern.name, scene, recipe.slots, pattern.colourways),
-        folder: `patterns/${freeSlug(name, stems)}`,
-        inks,
-      });
-    }
-    return [...found.values()].sort((one, other) => (one.folder < other.folder ? -1 : 1));
-  }
-
   /** A layout as vectors. */
   private async layout(layout: LayoutData, stem: string): Promise<void> {
     const { tools, wish, zip } = this;
@@ -271,50 +221,6 @@ class Parcel {
       zip.add(`${stem}.svg`, strToU8(await tools.pictures.embed(svg)));
       this.step();
     }
-  }
-
-  private async pattern(of: SpecPattern): Promise<void> {
-    const { tools, zip } = this;
-    const { pattern, recipe, revision, colours, folder, compiled } = of;
-    const { scene } = compiled;
-    const all = { pattern, recipe, number: revision, scene, colours, over: {} };
-    const plain = {
-      pattern: pattern.id,
-      revision,
-      colourway: null,
-      colours: null,
-      scale: 1,
-      rotation: 0,
-      x: 0,
-      y: 0,
-    };
-    for (const file of CODE_FILES) {
-      const ask: CodeAsk = { ...plain, file };
-      const made = await writtenCode(tools, all, ask);
-      // A plane that lies turned has no tile; its fill.svg is there all the same.
-      if (made.ok) zip.add(`${folder}/${file}`, made.value);
-      else if (!file.startsWith('tile')) must(made);
-    }
-    this.step();
-    // Of pictures there is no more to see at three pixels to a px.
-    for (const scale of scene.sampled ? [2] : [2, 3]) {
-      const tile = await tileAsPng(tools, { name: pattern.name, scene, colours }, scale);
-      if (tile.ok) zip.add(`${folder}/tile@${scale}x.png`, tile.value);
-      if (tile.ok && scale === 2)
-        zip.add(
-          `${folder}/tile@2x.webp`,
-          await sharp(tile.value).webp({ lossless: true, effort: 1 }).toBuffer(),
-        );
-    }
-    const size = { width: 480, height: 360, scale: 1, pixels: 2 };
-    zip.add(`${folder}/swatch.png`, await swatchPicture(tools, recipe, {}, size));
-    const taken = new Set<string>();
-    for (const way of pattern.colourways)
-      zip.add(
-        `${folder}/colourways/${freeSlug(way.name, taken, 'colourway')}.png`,
-        await swatchPicture(tools, recipe, plainColours(way.colours), size),
-      );
-    this.step();
   }
 
   /** The palettes that the project has of its own, and those that all share. */
