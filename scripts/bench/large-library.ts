@@ -84,7 +84,7 @@ export function fillUses(db: Db, pattern: string, count: number, layouts: number
       db.insert(shape)
         .values({
           id: shapeId,
-          studioId: 'studio',
+          studioId: db.studio,
           layoutId: id,
           position: at,
           name: `Shape ${at}`,

@@ -98,6 +98,11 @@ describe('what is of others', () => {
     put(
       `INSERT INTO person (id, studio_id, name, email, role, colour, created_at) VALUES ('operson', 'other', 'Secret', 's@x.example', 'owner', '#000000', 1)`,
     );
+    const event = other
+      .prepare(
+        `INSERT INTO event (studio_id, kind, subject_id, data, created_at) VALUES ('other', 'project.restored', 'oproject', '{"name":"Secret"}', 1)`,
+      )
+      .run().lastInsertRowid;
     const counts = (): unknown[] =>
       [
         'project',
@@ -119,7 +124,7 @@ describe('what is of others', () => {
         'mock-ups': 'omockup',
         'client-sheets': 'osheet',
         'photo-objects': 'ophoto',
-        people: 'operson',
+        ...{ people: 'operson', activity: String(event) },
       },
     };
     let walked = 0;
@@ -147,6 +152,8 @@ describe('what is of others', () => {
       '/people',
       '/library',
       '/changes',
+      '/activity',
+      '/activity?project=oproject',
     ])
       expect(JSON.stringify((await ask('owner', 'GET', path)).body), path).not.toContain('Secret');
     expect(counts()).toEqual(before);
