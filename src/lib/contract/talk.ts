@@ -37,6 +37,18 @@ export type ApprovalState = {
   when: number | null;
 };
 
+/** What people want to hear of; other events only tell open views. */
+export const ACTIVITY_KINDS = [
+  ...['pattern.published', 'pattern.renamed', 'pattern.archived', 'pattern.restored', 'pattern.deleted'],
+  ...['pattern.restored_revision', 'pattern.taken_in', 'bulk.replaced', 'bulk.recoloured', 'bulk.undone'],
+  ...['palette.created', 'palette.archived', 'palette.restored'],
+  ...['project.created', 'project.archived', 'project.restored', 'project.people'],
+  ...['layout.created', 'layout.archived', 'layout.restored', 'layout.state_named'],
+  ...['mockup.created', 'mockup.archived', 'mockup.restored', 'sheet.created', 'sheet.archived'],
+  ...['sheet.restored', 'sheet.linked', 'approval.asked', 'approval.approved', 'approval.working'],
+  ...['comment.added', 'comment.done', 'person.came', 'person.changed', 'studio.opened', 'backup.made'],
+] as const;
+
 /** Something that happened, as the list of activity shows it. */
 export type ActivityItem = {
   id: number;

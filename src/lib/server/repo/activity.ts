@@ -1,24 +1,12 @@
 import { done, type Outcome } from '../../contract/failure';
 import type { ActivityAsked } from '../../contract/given-people';
-import type { ActivityItem } from '../../contract/talk';
+import { ACTIVITY_KINDS, type ActivityItem } from '../../contract/talk';
 import type { PersonData } from '../../contract/people';
 import type { Db } from '../db/open';
 import { unreachable } from './access';
 import { placeOf } from './places';
 import { statement } from './rows';
 import { canTakeBack } from './taking-back';
-
-/** What people want to hear of; other events only tell open views. */
-const KINDS = [
-  ...['pattern.published', 'pattern.renamed', 'pattern.archived', 'pattern.restored', 'pattern.deleted'],
-  ...['pattern.restored_revision', 'pattern.taken_in', 'bulk.replaced', 'bulk.recoloured', 'bulk.undone'],
-  ...['palette.created', 'palette.archived', 'palette.restored'],
-  ...['project.created', 'project.archived', 'project.restored', 'project.people'],
-  ...['layout.created', 'layout.archived', 'layout.restored', 'layout.state_named'],
-  ...['mockup.created', 'mockup.archived', 'mockup.restored', 'sheet.created', 'sheet.archived'],
-  ...['sheet.restored', 'sheet.linked', 'approval.asked', 'approval.approved', 'approval.working'],
-  ...['comment.added', 'comment.done', 'person.came', 'person.changed', 'studio.opened', 'backup.made'],
-];
 
 type Row = {
   id: number;
@@ -63,7 +51,7 @@ export function listActivity(
       LEFT JOIN person p ON p.id = e.person_id
       WHERE e.studio_id = ? AND e.id < ? AND e.kind IN (SELECT value FROM json_each(?)) AND ${which}
       ORDER BY e.id DESC LIMIT ?`,
-  ).all(db.studio, before ?? Number.MAX_SAFE_INTEGER, JSON.stringify(KINDS), ...ids, most) as Row[];
+  ).all(db.studio, before ?? Number.MAX_SAFE_INTEGER, JSON.stringify(ACTIVITY_KINDS), ...ids, most) as Row[];
   const items = rows.flatMap(({ id, kind, subject, data, at, name, colour }): ActivityItem[] => {
     const place = placeOf(db, subject);
     if (place?.kind && unreachable(db, person, place.kind, place.of, false)) return [];

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { onMount } from 'svelte';
-  import type { ActivityItem } from '$lib/contract/talk';
+  import { ACTIVITY_KINDS, type ActivityItem } from '$lib/contract/talk';
   import Button from '../components/Button.svelte';
   import Mark from '../people/Mark.svelte';
   import { whenOf } from '../people/say';
@@ -24,7 +24,12 @@
   async function load(before: number | null): Promise<void> {
     const found = await call('GET /activity', { query: { ...of, ...(before === null ? {} : { before }) } });
     if (!found.ok) return;
-    items = before === null ? found.value : [...items, ...found.value];
+    const oldest = found.value[found.value.length - 1]?.id ?? Infinity;
+    // What was loaded of earlier times stays below the latest.
+    items =
+      before === null
+        ? [...found.value, ...items.filter(({ id }) => id < oldest)]
+        : [...items, ...found.value];
     ended = found.value.length === 0;
   }
   async function earlier(): Promise<void> {
@@ -36,6 +41,7 @@
     if (!undone.ok) toasts.problem(undone.failure.message);
     else {
       const { left } = undone.value;
+      items = items.map((item) => (item.id === id ? { ...item, undo: false } : item));
       toasts.show(
         left > 0 ? `It is taken back, but for ${left} that were changed since.` : 'It is taken back.',
       );
@@ -44,22 +50,7 @@
     await load(null);
   }
   onMount(() => void load(null));
-  onLive(
-    [
-      'pattern.',
-      'palette.',
-      'bulk.',
-      'project.',
-      'layout.',
-      'mockup.',
-      'sheet.',
-      'approval.',
-      'comment.',
-      'person.',
-    ],
-    () => void load(null),
-    1000,
-  );
+  onLive(ACTIVITY_KINDS, () => void load(null), 1000);
 </script>
 
 <ol class="lines">
